@@ -1,0 +1,35 @@
+// The one-way rule: web and cli -> notation -> geometry. Nothing points back up, and the kernel stands alone.
+module.exports = {
+  forbidden: [
+    {
+      name: "kernel-stands-alone",
+      comment: "packages/geometry depends on nothing but itself.",
+      severity: "error",
+      from: { path: "^packages/geometry/src" },
+      to: { pathNot: "^packages/geometry/src" },
+    },
+    {
+      name: "notation-uses-only-geometry",
+      comment: "packages/notation may use the kernel's front door and Lezer.",
+      severity: "error",
+      from: { path: "^packages/notation/src" },
+      to: { pathNot: "^(packages/notation/src|packages/geometry/src/index\\.ts$|node_modules/@lezer/)" },
+    },
+    {
+      name: "front-door-only",
+      comment: "Applications reach a package through its index.",
+      severity: "error",
+      from: { path: "^apps/" },
+      to: { path: "^packages/[^/]+/src/(?!index\\.ts$)" },
+    },
+    { name: "no-cycles", severity: "error", from: {}, to: { circular: true } },
+    { name: "no-unresolved", severity: "error", from: {}, to: { couldNotResolve: true } },
+  ],
+  options: {
+    doNotFollow: { path: "node_modules" },
+    exclude: { path: "(\\.next|types-out|/test/|/e2e/|\\.css$)" },
+    tsPreCompilationDeps: true,
+    tsConfig: { fileName: "tsconfig.base.json" },
+    enhancedResolveOptions: { exportsFields: ["exports"], conditionNames: ["import", "require", "default"] },
+  },
+};

@@ -1,0 +1,22 @@
+/**
+ * The arrangement: all edges of all operands, split wherever they meet, with the winding number of every operand on both
+ * sides of every piece. Every set operation is a selection of pieces from it.
+ *
+ * Coordinates are rounded to a grid of a power of two, about 2^-46 of the extent, and the arrangement is snap-rounded
+ * on it: every edge that passes through the pixel of a vertex or a crossing is bent to that pixel's centre. Afterwards
+ * pieces meet only at nodes, whatever was nearly coincident before (J. D. Hobby, "Practical segment intersection with
+ * finite precision output", 1999; L. J. Guibas and D. H. Marimont, "Rounding arrangements dynamically", 1998). Every
+ * decision is a sign of integers, computed exactly.
+ *
+ * Guarantees: the boundary moves by at most one grid step a pass; rings are simple and meet at most in points; outer
+ * rings have positive area, holes negative, each hole inside its outer ring; input vertices that no other edge comes
+ * within three steps of return bit for bit; equal input gives equal output, whatever the order of operands.
+ */
+export {
+  type CombineReport,
+  type CombineResult,
+  combine,
+  combineAll,
+  type Operation,
+  regions,
+} from "./combine";

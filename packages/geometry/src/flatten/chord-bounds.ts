@@ -1,0 +1,111 @@
+import type { Arc, Cubic, Quadratic } from "../path";
+
+/** An upper bound of the greatest distance between the curve on [t0, t1] and the chord between its ends there. */
+export type ChordBound = (t0: number, t1: number) => number;
+
+/*
+ * Two bounds serve all curves, the smaller one counts.
+ *
+ * Same parameter: |C(t) − chord(t)| <= h²/8 max|C''| with h = t1 − t0 (linear interpolation error). Always valid.
+ *
+ * Distance to the line through the chord, exact or nearly so: it is the distance to the chord itself only when the
+ * curve does not run past the chord's ends. That is certain where C'·d >= 0 on [t0, t1], d being the chord's
+ * direction: the curve's foot then moves from one end of the chord to the other and never leaves it.
+ */
+
+/** Exact distance to the line: half a step squared times |d × C''| / (2 |d|), reached in the middle. */
+export function quadraticBound(curve: Quadratic): ChordBound {
+  const { x0, y0, x1, y1, x2, y2 } = curve;
+  const ax = 2 * (x0 - 2 * x1 + x2);
+  const ay = 2 * (y0 - 2 * y1 + y2);
+  const bx = 2 * (x1 - x0);
+  const by = 2 * (y1 - y0);
+  const second = Math.hypot(ax, ay);
+  return (t0, t1) => {
+    const h = t1 - t0;
+    const sameParameter = (h * h * second) / 8;
+    // C' is linear in t and the chord is h C'(middle).
+    const m = (t0 + t1) / 2;
+    const dx = bx + ax * m;
+    const dy = by + ay * m;
+    const length = Math.hypot(dx, dy);
+    const half = (h / 2) * (ax * dx + ay * dy);
+    if (!(length > 0) || Math.abs(half) > length * length) return sameParameter;
+    return Math.min(sameParameter, (h * h * Math.abs(dx * ay - dy * ax)) / (8 * length));
+  };
+}
+
+/**
+ * Around the middle m, with s in [−1, 1] across the interval, the distance to the line is h²/8 (1 − s²) |A + B s| with
+ * A = d × C''(m) / |d| and B = h d × C''' / (6 |d|). C'·d >= 0 is read off the Bernstein coefficients of C' there.
+ */
+export function cubicBound(curve: Cubic): ChordBound {
+  const { x0, y0, x1, y1, x2, y2, x3, y3 } = curve;
+  // C'(t) = b + 2 c t + 3 d t², C'' = 2 c + 6 d t, C''' = 6 d.
+  const bx = 3 * (x1 - x0);
+  const by = 3 * (y1 - y0);
+  const cx = 3 * (x0 - 2 * x1 + x2);
+  const cy = 3 * (y0 - 2 * y1 + y2);
+  const dx = x3 - x0 + 3 * (x1 - x2);
+  const dy = y3 - y0 + 3 * (y1 - y2);
+  return (t0, t1) => {
+    const h = t1 - t0;
+    const m = (t0 + t1) / 2;
+    const second0 = Math.hypot(2 * cx + 6 * dx * t0, 2 * cy + 6 * dy * t0);
+    const second1 = Math.hypot(2 * cx + 6 * dx * t1, 2 * cy + 6 * dy * t1);
+    const sameParameter = (h * h * Math.max(second0, second1)) / 8;
+    // The chord divided by h: C'(m) + h²/24 C'''.
+    const gx = bx + 2 * cx * m + 3 * dx * m * m + (h * h * dx) / 4;
+    const gy = by + 2 * cy * m + 3 * dy * m * m + (h * h * dy) / 4;
+    const length = Math.hypot(gx, gy);
+    if (!(length > 0)) return sameParameter;
+    const d0 = (bx + t0 * (2 * cx + 3 * dx * t0)) * gx + (by + t0 * (2 * cy + 3 * dy * t0)) * gy;
+    const d2 = (bx + t1 * (2 * cx + 3 * dx * t1)) * gx + (by + t1 * (2 * cy + 3 * dy * t1)) * gy;
+    const d1 = (bx + cx * (t0 + t1) + 3 * dx * t0 * t1) * gx + (by + cy * (t0 + t1) + 3 * dy * t0 * t1) * gy;
+    if (d0 < 0 || d1 < 0 || d2 < 0) return sameParameter;
+    const a = Math.abs(gx * (2 * cy + 6 * dy * m) - gy * (2 * cx + 6 * dx * m)) / length;
+    const b = Math.abs(h * (gx * dy - gy * dx)) / length;
+    return Math.min(sameParameter, ((h * h) / 8) * greatestBump(a, b));
+  };
+}
+
+/** The maximum of (1 − s²)(a + b s) over [−1, 1] for a, b >= 0; it is at s = (sqrt(a² + 3 b²) − a) / (3 b). */
+function greatestBump(a: number, b: number): number {
+  if (b <= 1e-9 * a) return a + b; // (1 − s²)(a + b s) <= a + b
+  const s = b / (Math.sqrt(a * a + 3 * b * b) + a);
+  return (1 - s * s) * (a + b * s);
+}
+
+/**
+ * Over angles θm ± δ the chord is parallel to C'(θm) and the distance to its line is
+ * (1 − cos δ) |u × v| / |C'(θm)|, exactly, at θm. C'·C'(θm) is a sinusoid, positive in the middle: nowhere negative
+ * when it is not negative at both ends and δ <= π/2.
+ */
+export function arcBound(arc: Arc): ChordBound {
+  const { ux, uy, vx, vy, start, sweep } = arc;
+  const area = Math.abs(ux * vy - uy * vx);
+  // |C''(θ)| = |u cos θ + v sin θ| is at most the longer half-axis, and that at most the hypotenuse of both.
+  const longest = longestHalfAxis(ux, uy, vx, vy);
+  return (t0, t1) => {
+    const delta = (Math.abs(sweep) * (t1 - t0)) / 2;
+    const sameParameter = ((delta * delta) / 2) * longest;
+    if (delta > Math.PI / 2) return sameParameter;
+    const middle = start + (sweep * (t0 + t1)) / 2;
+    const cos = Math.cos(middle);
+    const sin = Math.sin(middle);
+    const dx = vx * cos - ux * sin;
+    const dy = vy * cos - uy * sin;
+    const squared = dx * dx + dy * dy;
+    if (!(squared > 0)) return sameParameter;
+    // C'(θm ± δ)·C'(θm) = cos δ |C'(θm)|² ∓ sin δ C(θm)·C'(θm), C taken from the centre.
+    const across = (ux * cos + vx * sin) * dx + (uy * cos + vy * sin) * dy;
+    if (Math.abs(Math.sin(delta) * across) > Math.cos(delta) * squared) return sameParameter;
+    const s = Math.sin(delta / 2);
+    return Math.min(sameParameter, (2 * s * s * area) / Math.sqrt(squared));
+  };
+}
+
+/** The longer half-axis of the ellipse with conjugate half-diameters u and v: its larger singular value. */
+export function longestHalfAxis(ux: number, uy: number, vx: number, vy: number): number {
+  return (Math.hypot(ux + vy, uy - vx) + Math.hypot(ux - vy, uy + vx)) / 2;
+}

@@ -1,0 +1,22 @@
+/**
+ * Paths: outlines made of lines, Bézier curves and elliptical arcs.
+ *
+ * The model holds absolute coordinates only, every segment with its own start, so that a segment can be read alone.
+ * Path data is read exactly as the SVG 2 grammar has it (https://www.w3.org/TR/SVG2/paths.html#PathDataBNF), arcs are
+ * turned to centre form as SVG 2's implementation notes say (appendix B.2).
+ */
+export { arcFromEndpoints } from "./arc";
+export {
+  type Arc,
+  type Cubic,
+  circleSubpath,
+  type Line,
+  type Path,
+  pointAt,
+  polygonPath,
+  type Quadratic,
+  type Segment,
+  type Subpath,
+} from "./model";
+export { PathDataError, parsePathData, parsePathPrefix } from "./path-data";
+export { type Affine, compose, rotation, scaling, transformPath, transformPoint, translation } from "./transform";

@@ -1,0 +1,20 @@
+/**
+ * Rings, polygons and operands, and their measures.
+ *
+ * A ring is a Float64Array x0 y0 x1 y1 …, implicitly closed, in plan units. Signed area is the shoelace sum: positive
+ * when the ring turns from +x towards +y.
+ */
+export { area, bounds, orientationOf, perimeter, signedArea } from "./measures";
+export {
+  allRings,
+  type Bounds,
+  type FillRule,
+  filled,
+  type MultiPolygon,
+  type Operand,
+  OperandError,
+  operandOf,
+  type Polygon,
+  type Ring,
+  requireFiniteRings,
+} from "./types";
