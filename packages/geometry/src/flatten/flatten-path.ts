@@ -96,7 +96,8 @@ function stopsOf(segment: Segment, bound: ChordBound, tolerance: number): number
 
 /**
  * An arc of a circle is divided evenly, by the least count that holds; a whole turn into three chords at least, so that
- * it encloses something at every tolerance. Whether the arc counts as circular only chooses how it is divided: every
+ * it encloses something at every tolerance. Half a turn gets an even count: then the rounded ends of neighbouring
+ * strokes, which meet at right angles more often than not, share their vertices instead of crossing at each. Whether the arc counts as circular only chooses how it is divided: every
  * chord is checked against its bound either way.
  */
 function arcStops(arc: Arc, bound: ChordBound, tolerance: number): number[] | null {
@@ -109,11 +110,13 @@ function arcStops(arc: Arc, bound: ChordBound, tolerance: number): number[] | nu
     return stops && stops.length <= least ? evenStops(least) : stops;
   }
   const widest = 4 * Math.asin(Math.min(1, Math.sqrt(tolerance / (2 * u)))); // 1 − cos δ = tolerance / radius
+  const step = Math.abs(arc.sweep) === Math.PI ? 2 : 1;
   let count = Math.max(least, Math.floor(Math.abs(arc.sweep) / Math.min(widest, Math.PI)));
+  count += count % step;
   while (count <= MOST_CHORDS) {
     const stops = evenStops(count);
     if (stops.every((t, i) => i === 0 || bound(stops[i - 1], t) <= tolerance)) return stops;
-    count++;
+    count += step;
   }
   return null;
 }

@@ -1,0 +1,26 @@
+import { arithmeticFunctions } from "./arithmetic";
+import { measuringFunctions } from "./measuring";
+import { shapeMethods } from "./methods";
+import { shapeFunctions } from "./shapes";
+import type { FunctionSignature, MethodSignature } from "./signature";
+import type { Value } from "./values";
+
+export { type Combination, combineShapes, MOST_VERTICES, Shape } from "./shape";
+export { PathTextError } from "./shapes";
+export * from "./signature";
+export * from "./values";
+
+/** Every function of the notation; the reference is made from the same list. */
+export const functions: ReadonlyMap<string, FunctionSignature> = new Map(
+  [...shapeFunctions, ...measuringFunctions, ...arithmeticFunctions].map((f) => [f.name, f]),
+);
+
+export const methods: ReadonlyMap<string, MethodSignature> = new Map(shapeMethods.map((m) => [m.name, m]));
+
+/** Names that stand for a value of their own and cannot be defined. */
+export const constants: ReadonlyMap<string, Value> = new Map<string, Value>([
+  ["pi", { type: "number", value: Math.PI }],
+  ["tau", { type: "number", value: 2 * Math.PI }],
+  ["nonzero", { type: "rule", value: "nonzero" }],
+  ["evenodd", { type: "rule", value: "evenodd" }],
+]);

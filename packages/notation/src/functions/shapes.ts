@@ -1,0 +1,271 @@
+import {
+  type Affine,
+  type Arc,
+  circleSubpath,
+  type Path,
+  PathDataError,
+  parsePathData,
+  polygonPath,
+  type Subpath,
+} from "@vertexon/geometry";
+import { Shape } from "./shape";
+import { ArgumentError, type Bound, type FunctionSignature, type Parameter, type SheetContext } from "./signature";
+import type { Handle, PointValue } from "./values";
+
+const IDENTITY: Affine = { a: 1, b: 0, c: 0, d: 1, e: 0, f: 0 };
+
+const fill: Parameter = {
+  name: "fill",
+  type: "fill rule",
+  about: "which places count as inside where the outline crosses itself: nonzero or evenodd",
+  default: "nonzero",
+};
+
+/** The functions that make shapes. */
+export const shapeFunctions: FunctionSignature[] = [
+  {
+    name: "circle",
+    about: "A circle.",
+    parameters: [
+      { name: "at", type: "point", about: "the centre" },
+      { name: "radius", type: "number", about: "in plan units, greater than 0" },
+    ],
+    returns: "shape",
+    example: "circle((40, 40), radius: 30)",
+    run(args, sheet) {
+      const at = args.point("at");
+      const radius = args.positive("radius");
+      return shapeOf({ subpaths: [circleSubpath(at.x, at.y, radius, radius)] }, sheet, [at], at);
+    },
+  },
+  {
+    name: "ellipse",
+    about: "An ellipse with its axes along x and y.",
+    parameters: [
+      { name: "at", type: "point", about: "the centre" },
+      { name: "rx", type: "number", about: "half the width, greater than 0" },
+      { name: "ry", type: "number", about: "half the height, greater than 0" },
+    ],
+    returns: "shape",
+    example: "ellipse((50, 40), rx: 40, ry: 20)",
+    run(args, sheet) {
+      const at = args.point("at");
+      const path = { subpaths: [circleSubpath(at.x, at.y, args.positive("rx"), args.positive("ry"))] };
+      return shapeOf(path, sheet, [at], at);
+    },
+  },
+  {
+    name: "rect",
+    about: "A rectangle from one corner, by its size or by the opposite corner, with rounded corners if wished.",
+    parameters: [
+      { name: "corner", type: "point", about: "any corner; the one of least x and y when a size is given" },
+      { name: "width", type: "number", about: "in plan units, greater than 0", default: "from to" },
+      { name: "height", type: "number", about: "in plan units, greater than 0", default: "from to" },
+      { name: "to", type: "point", about: "the opposite corner, instead of width and height", default: "none" },
+      { name: "rx", type: "number", about: "corner radius along x, at most half the width", default: "ry, or 0" },
+      { name: "ry", type: "number", about: "corner radius along y, at most half the height", default: "rx, or 0" },
+    ],
+    returns: "shape",
+    example: "rect((10, 10), width: 80, height: 50, rx: 8)",
+    run: rectangle,
+  },
+  {
+    name: "polygon",
+    about: "A closed outline through points, in the order given.",
+    parameters: [{ name: "points", type: "points", about: "three or more points, or one list of them" }, fill],
+    returns: "shape",
+    example: "polygon((10, 10), (90, 20), (50, 70))",
+    run(args, sheet) {
+      const points = args.points("points");
+      if (points.length < 3)
+        throw new ArgumentError("points", `a polygon needs at least 3 points, not ${points.length}`);
+      const path = polygonPath(points.flatMap(({ x, y }) => [x, y]));
+      return shapeOf(path, sheet, points, undefined, args.rule("fill"));
+    },
+  },
+  {
+    name: "capsule",
+    about: "All places within a radius of a straight line: two half circles joined by straight sides.",
+    parameters: [
+      { name: "from", type: "point", about: "one end of the line" },
+      { name: "to", type: "point", about: "the other end" },
+      { name: "radius", type: "number", about: "in plan units, greater than 0" },
+    ],
+    returns: "shape",
+    example: "capsule((30, 40), (90, 60), radius: 20)",
+    run(args, sheet) {
+      const from = args.point("from");
+      const to = args.point("to");
+      const subpath = capsuleSubpath(from, to, args.positive("radius"));
+      return shapeOf({ subpaths: [subpath] }, sheet, [from, to], middle(from, to));
+    },
+  },
+  {
+    name: "regular",
+    about: "A regular polygon; its first vertex lies in the direction of facing.",
+    parameters: [
+      { name: "count", type: "number", about: "how many vertices, 3 to 100000" },
+      { name: "at", type: "point", about: "the centre" },
+      { name: "radius", type: "number", about: "from the centre to the vertices, greater than 0" },
+      { name: "facing", type: "angle", about: "direction of the first vertex, from +x towards +y", default: "0deg" },
+    ],
+    returns: "shape",
+    example: "regular(11, at: (40, 40), radius: 30)",
+    run(args, sheet) {
+      const count = args.whole("count", 3, 100_000);
+      const at = args.point("at");
+      const radius = args.positive("radius");
+      const facing = args.angle("facing", 0);
+      const points: number[] = [];
+      for (let i = 0; i < count; i++) {
+        const angle = facing + (2 * Math.PI * i) / count;
+        points.push(at.x + radius * Math.cos(angle), at.y + radius * Math.sin(angle));
+      }
+      return shapeOf(polygonPath(points), sheet, [at], at);
+    },
+  },
+  {
+    name: "path",
+    about: "An outline in path data, exactly as in the SVG 2 grammar. Open subpaths are filled as though closed.",
+    parameters: [{ name: "data", type: "text", about: "path data in quotation marks" }, fill],
+    returns: "shape",
+    example: 'path("M 10 50 C 20 10 80 10 90 50 A 40 40 0 0 1 10 50 Z")',
+    run(args, sheet) {
+      const text = args.text("data");
+      try {
+        return shapeOf(parsePathData(text.value), sheet, [], undefined, args.rule("fill"));
+      } catch (error) {
+        if (error instanceof PathDataError) throw new PathTextError(text.from + error.offset, error.message);
+        throw error;
+      }
+    },
+  },
+];
+
+/** A mistake inside a text argument, at a place in the statement. */
+export class PathTextError extends Error {
+  override readonly name = "PathTextError";
+  constructor(
+    readonly at: number,
+    message: string,
+  ) {
+    super(message);
+  }
+}
+
+function shapeOf(
+  outline: Path,
+  sheet: SheetContext,
+  points: readonly PointValue[],
+  centre?: { x: number; y: number },
+  fillRule: "nonzero" | "evenodd" = "nonzero",
+): Shape {
+  return new Shape({ outline, fillRule, tolerance: sheet.tolerance(), centre, handles: handlesOf(points) });
+}
+
+/** Handles for those points whose coordinates are written as numbers. */
+export function handlesOf(points: readonly PointValue[]): Handle[] {
+  return points.flatMap(({ x, y, written }) =>
+    written && (written.x || written.y) ? [{ x, y, written, map: IDENTITY }] : [],
+  );
+}
+
+function middle(a: PointValue, b: PointValue): { x: number; y: number } {
+  return { x: (a.x + b.x) / 2, y: (a.y + b.y) / 2 };
+}
+
+function rectangle(args: Bound, sheet: SheetContext): Shape {
+  const corner = args.point("corner");
+  let { x, y } = corner;
+  let width: number;
+  let height: number;
+  const handles = [corner];
+  if (args.has("to")) {
+    if (args.has("width") || args.has("height"))
+      throw new ArgumentError("to", 'give either "to" or "width" and "height", not both');
+    const to = args.point("to");
+    handles.push(to);
+    width = Math.abs(to.x - x);
+    height = Math.abs(to.y - y);
+    if (width === 0 || height === 0) throw new ArgumentError("to", "the opposite corner must differ in x and in y");
+    x = Math.min(x, to.x);
+    y = Math.min(y, to.y);
+  } else {
+    for (const name of ["width", "height"])
+      if (!args.has(name)) throw new ArgumentError(name, `rect needs "${name}", or the opposite corner as "to"`);
+    width = args.positive("width");
+    height = args.positive("height");
+  }
+  const rx = cornerRadius(args, "rx", "ry", width / 2);
+  const ry = cornerRadius(args, "ry", "rx", height / 2);
+  const centre = { x: x + width / 2, y: y + height / 2 };
+  if (rx === 0 || ry === 0)
+    return shapeOf(polygonPath([x, y, x + width, y, x + width, y + height, x, y + height]), sheet, handles, centre);
+  return shapeOf({ subpaths: [roundedRect(x, y, width, height, rx, ry)] }, sheet, handles, centre);
+}
+
+/** As in SVG: a radius that is not given takes the other one's value; both are clamped to half the side. */
+function cornerRadius(args: Bound, name: string, other: string, most: number): number {
+  const value = args.number(name, args.number(other, 0));
+  if (!(value >= 0)) throw new ArgumentError(name, `"${name}" must not be negative, not ${value}`);
+  return Math.min(value, most);
+}
+
+function roundedRect(x: number, y: number, width: number, height: number, rx: number, ry: number): Subpath {
+  const builder = new OutlineBuilder(x + rx, y);
+  const right = x + width;
+  const bottom = y + height;
+  builder.line(right - rx, y);
+  builder.arc(right - rx, y + ry, 0, -ry, rx, 0, Math.PI / 2, right, y + ry);
+  builder.line(right, bottom - ry);
+  builder.arc(right - rx, bottom - ry, rx, 0, 0, ry, Math.PI / 2, right - rx, bottom);
+  builder.line(x + rx, bottom);
+  builder.arc(x + rx, bottom - ry, 0, ry, -rx, 0, Math.PI / 2, x, bottom - ry);
+  builder.line(x, y + ry);
+  builder.arc(x + rx, y + ry, -rx, 0, 0, -ry, Math.PI / 2, x + rx, y);
+  return builder.closed();
+}
+
+function capsuleSubpath(from: PointValue, to: PointValue, radius: number): Subpath {
+  const length = Math.hypot(to.x - from.x, to.y - from.y);
+  if (length === 0) return circleSubpath(from.x, from.y, radius, radius);
+  // Along the line, and to its right (away from +y when the line runs along +x).
+  const ax = (radius * (to.x - from.x)) / length;
+  const ay = (radius * (to.y - from.y)) / length;
+  const builder = new OutlineBuilder(from.x + ay, from.y - ax);
+  builder.line(to.x + ay, to.y - ax);
+  builder.arc(to.x, to.y, ay, -ax, ax, ay, Math.PI, to.x - ay, to.y + ax);
+  builder.line(from.x - ay, from.y + ax);
+  builder.arc(from.x, from.y, -ay, ax, -ax, -ay, Math.PI, from.x + ay, from.y - ax);
+  return builder.closed();
+}
+
+/** Strings segments together; lines of no length are left out. */
+class OutlineBuilder {
+  private readonly subpath: Subpath;
+  private x: number;
+  private y: number;
+  constructor(x: number, y: number) {
+    this.subpath = { x, y, segments: [], closed: true };
+    this.x = x;
+    this.y = y;
+  }
+
+  line(x1: number, y1: number): void {
+    if (x1 !== this.x || y1 !== this.y) this.subpath.segments.push({ kind: "line", x0: this.x, y0: this.y, x1, y1 });
+    this.x = x1;
+    this.y = y1;
+  }
+
+  /** From centre + u through centre + v, over `sweep` radians, to (x1, y1). */
+  arc(cx: number, cy: number, ux: number, uy: number, vx: number, vy: number, sweep: number, x1: number, y1: number) {
+    const arc: Arc = { kind: "arc", x0: this.x, y0: this.y, x1, y1, cx, cy, ux, uy, vx, vy, start: 0, sweep };
+    this.subpath.segments.push(arc);
+    this.x = x1;
+    this.y = y1;
+  }
+
+  closed(): Subpath {
+    return this.subpath;
+  }
+}

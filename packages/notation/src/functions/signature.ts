@@ -1,0 +1,95 @@
+import type { Shape } from "./shape";
+import type { Field, PointValue, Probe, RuleValue, TextValue, Value } from "./values";
+
+/** What a parameter takes: the words that messages and the reference use for it. */
+export type ParameterType = "number" | "angle" | "point" | "points" | "shape" | "text" | "fill rule" | "numbers";
+
+export interface Parameter {
+  name: string;
+  type: ParameterType;
+  /** One line for the reference and for completion. */
+  about: string;
+  /** Present on parameters that may be left out: the default in words. */
+  default?: string;
+}
+
+/** A mistake in one argument; the evaluator puts it where that argument stands. */
+export class ArgumentError extends Error {
+  override readonly name = "ArgumentError";
+  constructor(
+    readonly parameter: string,
+    message: string,
+  ) {
+    super(message);
+  }
+}
+
+/** The sheet as functions see it. Asking for a part makes the definition depend on it. */
+export interface SheetContext {
+  tolerance(): number;
+  plan(): { width: number; height: number };
+}
+
+/** Bound arguments by parameter name; the binder has checked their types and filled nothing in. */
+export class Bound {
+  constructor(private readonly values: ReadonlyMap<string, Value>) {}
+  has(name: string): boolean {
+    return this.values.has(name);
+  }
+  private get<T>(name: string): T {
+    return this.values.get(name) as T;
+  }
+  number(name: string, otherwise?: number): number {
+    return this.get<{ value: number } | undefined>(name)?.value ?? (otherwise as number);
+  }
+  angle(name: string, otherwise?: number): number {
+    return this.get<{ radians: number } | undefined>(name)?.radians ?? (otherwise as number);
+  }
+  point(name: string): PointValue {
+    return this.get(name);
+  }
+  points(name: string): PointValue[] {
+    return this.get<{ items: PointValue[] }>(name).items;
+  }
+  numbers(name: string): number[] {
+    return this.get<{ items: { value: number }[] }>(name).items.map(({ value }) => value);
+  }
+  shape(name: string): Shape {
+    return this.get(name);
+  }
+  text(name: string): TextValue {
+    return this.get(name);
+  }
+  rule(name: string): RuleValue["value"] {
+    return this.get<RuleValue | undefined>(name)?.value ?? "nonzero";
+  }
+
+  /** A number greater than 0. */
+  positive(name: string): number {
+    const value = this.number(name);
+    if (!(value > 0)) throw new ArgumentError(name, `"${name}" must be greater than 0, not ${value}`);
+    return value;
+  }
+
+  whole(name: string, least: number, most: number): number {
+    const value = this.number(name);
+    if (!Number.isInteger(value) || value < least || value > most)
+      throw new ArgumentError(name, `"${name}" must be a whole number from ${least} to ${most}, not ${value}`);
+    return value;
+  }
+}
+
+export interface FunctionSignature {
+  name: string;
+  about: string;
+  parameters: Parameter[];
+  returns: string;
+  example: string;
+  run(args: Bound, sheet: SheetContext): Value;
+}
+
+export interface MethodSignature extends Omit<FunctionSignature, "run"> {
+  run(target: Shape, args: Bound, sheet: SheetContext): Value;
+}
+
+export type { Field, Probe };

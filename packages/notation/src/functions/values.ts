@@ -1,0 +1,89 @@
+import type { Affine, Grid, Location, SignedDistance } from "@vertexon/geometry";
+import type { Span } from "../syntax";
+import type { Shape } from "./shape";
+
+/** What an expression can stand for. */
+export type Value = NumberValue | AngleValue | PointValue | TextValue | RuleValue | ListValue | Shape | Probe | Field;
+
+export interface NumberValue {
+  type: "number";
+  value: number;
+}
+
+export interface AngleValue {
+  type: "angle";
+  radians: number;
+}
+
+export interface PointValue {
+  type: "point";
+  x: number;
+  y: number;
+  /** Where the coordinates stand in the statement as plain numbers; null for one that is computed. */
+  written?: WrittenPoint;
+}
+
+export interface WrittenPoint {
+  x: Span | null;
+  y: Span | null;
+}
+
+export interface TextValue {
+  type: "text";
+  value: string;
+  /** Where the text between the quotation marks begins in the statement. */
+  from: number;
+}
+
+export interface RuleValue {
+  type: "rule";
+  value: "nonzero" | "evenodd";
+}
+
+export interface ListValue {
+  type: "list";
+  items: Value[];
+}
+
+export interface ProbePoint {
+  x: number;
+  y: number;
+  location: Location;
+  nearest: SignedDistance;
+}
+
+export interface Probe {
+  type: "probe";
+  shape: Shape;
+  points: ProbePoint[];
+  handles: Handle[];
+}
+
+/** A signed distance field over the plan's box; its values are computed where they are shown. */
+export interface Field {
+  type: "field";
+  shape: Shape;
+  grid: Grid;
+  /** How far from the boundary the values are of interest, in plan units. */
+  reach: number;
+}
+
+/** A point written as numbers that can be dragged: on the plan it lies at map(x, y). */
+export interface Handle {
+  x: number;
+  y: number;
+  written: WrittenPoint;
+  map: Affine;
+}
+
+/** The type's name in messages, with its article. */
+export function describe(value: Value): string {
+  switch (value.type) {
+    case "rule":
+      return "a fill rule";
+    case "angle":
+      return "an angle";
+    default:
+      return `a ${value.type}`;
+  }
+}

@@ -1,0 +1,1 @@
+export { parser } from "./parser.gen";

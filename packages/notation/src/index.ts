@@ -1,0 +1,27 @@
+/**
+ * The notation of a sheet: a short text that says how shapes are computed. docs/notation.md is its reference.
+ * A {@link Sheet} evaluates scripts incrementally; edits put changes made on the plan back into the text.
+ */
+export { applyEdits, moveHandle, type TextEdit, writeNumber } from "./edits";
+export {
+  type Combination,
+  constants,
+  type Field,
+  type FunctionSignature,
+  functions,
+  type Handle,
+  methods,
+  type Probe,
+  Shape,
+  type Value,
+} from "./functions";
+export { highlightedParser } from "./highlighting";
+export {
+  type Definition,
+  type Diagnostic,
+  type Emission,
+  type Evaluated,
+  type PlanSettings,
+  Sheet,
+} from "./sheet/sheet";
+export type { Span } from "./syntax";

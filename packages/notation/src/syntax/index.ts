@@ -1,0 +1,3 @@
+export * from "./ast";
+export { parseStatement } from "./parse";
+export { type StatementText, splitStatements } from "./statements";

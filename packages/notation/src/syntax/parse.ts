@@ -1,0 +1,146 @@
+import type { SyntaxNode } from "@lezer/common";
+import { parser } from "../grammar";
+import { type Argument, type Expression, ScriptError, type SetOperationName, type Span, type Statement } from "./ast";
+import { syntaxError } from "./syntax-error";
+
+/** Reads one statement. Throws {@link ScriptError} at the first place that does not fit the grammar. */
+export function parseStatement(text: string): Statement {
+  const tree = parser.parse(text);
+  const error = syntaxError(tree, text);
+  if (error) throw error;
+  return new Builder(text).statement(tree.topNode.firstChild!);
+}
+
+const RADIANS: Record<string, number> = { deg: Math.PI / 180, rad: 1, turn: 2 * Math.PI };
+
+class Builder {
+  constructor(private readonly text: string) {}
+
+  private read(node: SyntaxNode): string {
+    return this.text.slice(node.from, node.to);
+  }
+
+  statement(node: SyntaxNode): Statement {
+    const span = { from: node.from, to: node.to };
+    switch (node.name) {
+      case "Plan": {
+        const [width, height] = node.getChildren("Expression").map((child) => this.expression(child));
+        const sense = node.getChild("AxisSense")?.lastChild;
+        const unit = node.getChild("UnitName")?.getChild("Word");
+        const yDown = sense ? this.read(sense) === "down" : null;
+        return { kind: "plan", width, height, yDown, unit: unit ? this.read(unit) : null, ...span };
+      }
+      case "Tolerance":
+        return { kind: "tolerance", value: this.expression(node.getChild("Expression")!), ...span };
+      case "Definition": {
+        const name = node.getChild("DefinedName")!;
+        const range = node.getChild("Range")?.getChildren("Expression");
+        return {
+          kind: "definition",
+          name: this.read(name),
+          nameSpan: spanOf(name),
+          value: this.expression(node.getChild("Expression")!),
+          range: range ? { least: this.expression(range[0]), greatest: this.expression(range[1]) } : null,
+          ...span,
+        };
+      }
+      default: {
+        const name = node.getChild("Name")!;
+        const format = node.getChild("Format")!;
+        const decimals = node.getChild("Decimals")?.getChild("Expression");
+        const file = node.getChild("FileName")?.getChild("Text");
+        return {
+          kind: "emit",
+          name: this.read(name),
+          nameSpan: spanOf(name),
+          format: this.read(format).replace(/\s/g, ""),
+          formatSpan: spanOf(format),
+          decimals: decimals ? this.expression(decimals) : null,
+          file: file ? this.read(file).slice(1, -1) : null,
+          ...span,
+        };
+      }
+    }
+  }
+
+  private expression(node: SyntaxNode): Expression {
+    const span = { from: node.from, to: node.to };
+    switch (node.name) {
+      case "Number":
+        return { kind: "number", value: Number(this.read(node)), ...span };
+      case "Angle": {
+        const [, digits, unit] = /^(.*?)(deg|rad|turn)$/.exec(this.read(node))!;
+        return { kind: "angle", radians: Number(digits) * RADIANS[unit], ...span };
+      }
+      case "Text":
+        return { kind: "text", value: this.read(node).slice(1, -1), ...span };
+      case "Name":
+        return { kind: "name", name: this.read(node), ...span };
+      case "Tuple":
+        return { kind: "tuple", items: node.getChildren("Expression").map((child) => this.expression(child)), ...span };
+      case "Call": {
+        const name = node.getChild("Name")!;
+        const args = this.args(node.getChild("Arguments")!);
+        return { kind: "call", name: this.read(name), nameSpan: spanOf(name), args, ...span };
+      }
+      case "Method": {
+        const name = node.getChild("PropertyName")!;
+        const args = this.args(node.getChild("Arguments")!);
+        const target = this.expression(node.firstChild!);
+        return { kind: "method", target, name: this.read(name), nameSpan: spanOf(name), args, ...span };
+      }
+      case "Property": {
+        const name = node.getChild("PropertyName")!;
+        return {
+          kind: "property",
+          target: this.expression(node.firstChild!),
+          name: this.read(name),
+          nameSpan: spanOf(name),
+          ...span,
+        };
+      }
+      case "Negation":
+        return { kind: "negation", operand: this.expression(node.lastChild!), ...span };
+      case "Sum":
+      case "Product": {
+        const operator = this.read(node.firstChild!.nextSibling!) as "+" | "-" | "*" | "/";
+        const left = this.expression(node.firstChild!);
+        return { kind: "arithmetic", operator, left, right: this.expression(node.lastChild!), ...span };
+      }
+      default:
+        return this.setOperation(node);
+    }
+  }
+
+  /** `a union b union c` becomes one operation on three operands; different words need brackets. */
+  private setOperation(node: SyntaxNode): Expression {
+    const word = node.getChild("SetWord")!;
+    const operation = this.read(word) as SetOperationName;
+    const left = this.expression(node.firstChild!);
+    const right = this.expression(node.lastChild!);
+    if (left.kind !== "set") return { kind: "set", operation, operands: [left, right], from: node.from, to: node.to };
+    if (left.operation !== operation)
+      throw new ScriptError(
+        spanOf(word),
+        `"${left.operation}" and "${operation}" in one line can be read in two ways: put brackets around the one that comes first`,
+      );
+    return { kind: "set", operation, operands: [...left.operands, right], from: node.from, to: node.to };
+  }
+
+  private args(node: SyntaxNode): Argument[] {
+    return node.getChildren("Argument").map((argument) => {
+      const name = argument.getChild("ArgumentName");
+      return {
+        name: name ? this.read(name) : null,
+        nameSpan: name ? spanOf(name) : null,
+        value: this.expression(argument.lastChild!),
+        from: argument.from,
+        to: argument.to,
+      };
+    });
+  }
+}
+
+function spanOf(node: SyntaxNode): Span {
+  return { from: node.from, to: node.to };
+}

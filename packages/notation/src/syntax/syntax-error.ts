@@ -1,0 +1,39 @@
+import type { SyntaxNode, Tree } from "@lezer/common";
+import { ScriptError } from "./ast";
+
+/** The first place at which a statement's tree shows that the text does not fit the grammar, with what was expected. */
+export function syntaxError(tree: Tree, text: string): ScriptError | null {
+  let place: SyntaxNode | null = null;
+  tree.iterate({
+    enter(node) {
+      if (node.type.isError && !place) place = node.node;
+      return !place;
+    },
+  });
+  if (!place) return null;
+  const { from } = place as SyntaxNode;
+  const at = from + (/^\s*/.exec(text.slice(from))?.[0].length ?? 0);
+  const found = /^(?:[A-Za-z_][A-Za-z0-9_]*|[0-9.]+|\S)/.exec(text.slice(at))?.[0];
+  const to = at + (found?.length ?? 0);
+  const span = found ? { from: at, to } : { from: Math.max(0, text.trimEnd().length - 1), to: text.length };
+  return new ScriptError(span, `expected ${expectedAt(place, text, at)}, found ${found ? `"${found}"` : "the end"}`);
+}
+
+function expectedAt(place: SyntaxNode, text: string, at: number): string {
+  const before = text.slice(0, at).trimEnd();
+  const quotes = before.split('"').length - 1;
+  if (text[at] === '"' || quotes % 2 === 1) return "a closing quotation mark";
+  if (before === "") return "a statement: name = …, plan, tolerance or emit";
+  if (/[=(,:*/+-]$/.test(before) && !/^(plan|emit)\b/.test(before)) return "a value";
+  if (/\.$/.test(before)) return "the name of a property or a method";
+  if (/\b(union|intersection|difference|xor)$/.test(before)) return "a shape";
+  const statement = /^(\w+)\s*(=?)/.exec(before)!;
+  if (statement[1] === "plan") return "plan WIDTH by HEIGHT, then y down or y up, unit NAME";
+  if (statement[1] === "tolerance") return "a number after tolerance";
+  if (statement[1] === "emit") return 'emit NAME as FORMAT, decimals COUNT, to "FILE"';
+  if (!statement[2]) return `"=" after the name "${statement[1]}"`;
+  for (let node: SyntaxNode | null = place; node; node = node.parent)
+    if (node.name === "Arguments" || node.name === "Tuple") return 'a comma or ")"';
+  const open = before.split("(").length - before.split(")").length;
+  return open > 0 ? 'a comma or ")"' : "an operator or the end of the line";
+}
