@@ -29,7 +29,7 @@ module.exports = {
     doNotFollow: { path: "node_modules" },
     exclude: { path: "(\\.next|types-out|/test/|/e2e/|\\.css$)" },
     tsPreCompilationDeps: true,
-    tsConfig: { fileName: "tsconfig.base.json" },
+    tsConfig: { fileName: "tsconfig.layers.json" },
     enhancedResolveOptions: { exportsFields: ["exports"], conditionNames: ["import", "require", "default"] },
   },
 };

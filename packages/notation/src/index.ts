@@ -2,7 +2,7 @@
  * The notation of a sheet: a short text that says how shapes are computed. docs/notation.md is its reference.
  * A {@link Sheet} evaluates scripts incrementally; edits put changes made on the plan back into the text.
  */
-export { applyEdits, moveHandle, type TextEdit, writeNumber } from "./edits";
+export { addProbePoint, applyEdits, moveHandle, type TextEdit, writeNumber } from "./edits";
 export {
   type Combination,
   constants,

@@ -102,7 +102,7 @@ function points(ring: Ring, number: NumberText, write: (x: string, y: string) =>
 function rows(ring: Ring, number: NumberText, indent: string, open: string, close: string): string {
   const all = points(ring, number, (x, y) => `${open}${x}, ${y}${close}`);
   const lines: string[] = [];
-  for (let i = 0; i < all.length; i += 4) lines.push(indent + all.slice(i, i + 4).join(", "));
+  for (let i = 0; i < all.length; i += 3) lines.push(indent + all.slice(i, i + 3).join(", "));
   return lines.join(",\n");
 }
 

@@ -21,7 +21,7 @@ import {
   transformPoint,
   translation,
 } from "@vertexon/geometry";
-import type { Handle } from "./values";
+import type { Handle } from "./handle";
 
 /** How a combined shape was made: from these operands, labelled by their text. */
 export interface Combination {

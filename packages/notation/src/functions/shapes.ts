@@ -8,9 +8,10 @@ import {
   polygonPath,
   type Subpath,
 } from "@vertexon/geometry";
+import type { Handle } from "./handle";
 import { Shape } from "./shape";
 import { ArgumentError, type Bound, type FunctionSignature, type Parameter, type SheetContext } from "./signature";
-import type { Handle, PointValue } from "./values";
+import type { PointValue } from "./values";
 
 const IDENTITY: Affine = { a: 1, b: 0, c: 0, d: 1, e: 0, f: 0 };
 

@@ -1,5 +1,5 @@
-import type { Affine, Grid, Location, SignedDistance } from "@vertexon/geometry";
-import type { Span } from "../syntax";
+import type { Grid, Location, SignedDistance } from "@vertexon/geometry";
+import type { Handle, WrittenPoint } from "./handle";
 import type { Shape } from "./shape";
 
 /** What an expression can stand for. */
@@ -21,11 +21,6 @@ export interface PointValue {
   y: number;
   /** Where the coordinates stand in the statement as plain numbers; null for one that is computed. */
   written?: WrittenPoint;
-}
-
-export interface WrittenPoint {
-  x: Span | null;
-  y: Span | null;
 }
 
 export interface TextValue {
@@ -66,14 +61,6 @@ export interface Field {
   grid: Grid;
   /** How far from the boundary the values are of interest, in plan units. */
   reach: number;
-}
-
-/** A point written as numbers that can be dragged: on the plan it lies at map(x, y). */
-export interface Handle {
-  x: number;
-  y: number;
-  written: WrittenPoint;
-  map: Affine;
 }
 
 /** The type's name in messages, with its article. */

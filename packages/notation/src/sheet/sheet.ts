@@ -52,6 +52,8 @@ export interface Emission {
 export interface Evaluated {
   plan: PlanSettings;
   tolerance: number;
+  /** Where the tolerance is written as a number, if it is. */
+  toleranceSpan: Span | null;
   definitions: Definition[];
   emissions: Emission[];
   diagnostics: Diagnostic[];
@@ -119,6 +121,7 @@ export class Sheet {
     return {
       plan,
       tolerance,
+      toleranceSpan: run.toleranceSpan(),
       definitions: run.describeDefinitions(this.kept),
       emissions: run.readEmissions(this.kept),
       diagnostics: run.diagnostics(),
@@ -283,6 +286,13 @@ class Run {
     const tolerance = this.single("tolerance");
     if (!tolerance) return DEFAULT_TOLERANCE;
     return this.positive(tolerance.from, tolerance.statement.value, "the tolerance", DEFAULT_TOLERANCE);
+  }
+
+  toleranceSpan(): Span | null {
+    const [first] = this.ofKind("tolerance");
+    if (first?.statement.value.kind !== "number") return null;
+    const { from, to } = first.statement.value;
+    return { from: first.from + from, to: first.from + to };
   }
 
   /** A setting must be a plain number: it cannot depend on definitions, which depend on it. */

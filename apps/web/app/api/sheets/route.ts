@@ -1,0 +1,14 @@
+import { answer, readBody } from "@/server/answer";
+import { newSheetBody } from "@/server/request-bodies";
+import { database } from "@/storage/database";
+import { createSheet, listSheets } from "@/storage/sheets";
+
+export const dynamic = "force-dynamic";
+
+export function GET() {
+  return answer(async () => listSheets(await database()));
+}
+
+export function POST(request: Request) {
+  return answer(async () => createSheet(await database(), await readBody(request, newSheetBody)), 201);
+}

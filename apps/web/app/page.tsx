@@ -1,0 +1,18 @@
+import { AllSheets } from "@/all-sheets/all-sheets";
+import { database } from "@/storage/database";
+import { listSheets } from "@/storage/sheets";
+
+export const dynamic = "force-dynamic";
+
+export default async function Page() {
+  const rows = await listSheets(await database());
+  const sheets = rows.map(({ id, name, note, script, revision, changedAt }) => ({
+    id,
+    name,
+    note,
+    script,
+    revision,
+    changedAt: changedAt.toISOString(),
+  }));
+  return <AllSheets initial={sheets} />;
+}

@@ -1,0 +1,171 @@
+"use client";
+
+import { App, Button, Dropdown, Input } from "antd";
+import { useRouter } from "next/navigation";
+import { useEffect, useState } from "react";
+import { request } from "@/client/request";
+import { plural } from "@/format/numbers";
+import { SheetPicture } from "./sheet-picture";
+import { useSheetViews } from "./use-sheet-views";
+
+export interface ListedSheet {
+  id: string;
+  name: string;
+  note: string;
+  script: string;
+  revision: number;
+  changedAt: string;
+}
+
+const NEW_SCRIPT = `plan 320 by 240, y down, unit px
+tolerance 0.05
+
+pond = circle((160, 120), radius: 60)
+`;
+
+/** All sheets, with pictures of what they compute. */
+export function AllSheets({ initial }: { initial: ListedSheet[] }) {
+  const { message } = App.useApp();
+  const router = useRouter();
+  const [sheets, setSheets] = useState(initial);
+  const [search, setSearch] = useState("");
+  const [renaming, setRenaming] = useState<{ id: string; name: string } | null>(null);
+  const views = useSheetViews(sheets);
+
+  // The page may be one that the browser kept: ask for the list as it is now.
+  useEffect(() => {
+    request<ListedSheet[]>("GET", "/api/sheets").then(setSheets, () => undefined);
+  }, []);
+
+  /** Says what went wrong, if something did. */
+  const attempt = async (run: () => Promise<void>): Promise<void> => {
+    try {
+      await run();
+    } catch (error) {
+      message.error((error as Error).message);
+    }
+  };
+  const create = () =>
+    attempt(async () => {
+      const body = { name: "New sheet", note: "", script: NEW_SCRIPT };
+      const made = await request<ListedSheet>("POST", "/api/sheets", body);
+      router.push(`/sheets/${made.id}`);
+    });
+  const duplicate = ({ name, note, script }: ListedSheet) =>
+    attempt(async () => {
+      const body = { name: `${name.slice(0, 112)} (copy)`, note, script };
+      const made = await request<ListedSheet>("POST", "/api/sheets", body);
+      setSheets((now) => [made, ...now]);
+    });
+  const rename = (sheet: ListedSheet, name: string) => {
+    setRenaming(null);
+    if (!name.trim() || name.trim() === sheet.name) return;
+    return attempt(async () => {
+      const body = { name: name.trim(), revision: sheet.revision };
+      const changed = await request<ListedSheet>("PATCH", `/api/sheets/${sheet.id}`, body);
+      setSheets((now) => now.map((each) => (each.id === sheet.id ? changed : each)));
+    });
+  };
+  const restore = (sheet: ListedSheet, index: number) =>
+    attempt(async () => {
+      const back = await request<ListedSheet>("POST", `/api/sheets/${sheet.id}/restore`);
+      message.destroy(sheet.id);
+      setSheets((now) => [...now.slice(0, index), back, ...now.slice(index)]);
+    });
+  const remove = (sheet: ListedSheet) =>
+    attempt(async () => {
+      await request("DELETE", `/api/sheets/${sheet.id}`);
+      const index = sheets.indexOf(sheet);
+      setSheets((now) => now.filter(({ id }) => id !== sheet.id));
+      message.info({
+        key: sheet.id,
+        duration: 12,
+        content: (
+          <span>
+            {sheet.name} deleted{" "}
+            <Button size="small" onClick={() => restore(sheet, index)}>
+              Undo
+            </Button>
+          </span>
+        ),
+      });
+    });
+
+  const shown = sheets.filter(({ name, note }) => `${name} ${note}`.toLowerCase().includes(search.toLowerCase()));
+  return (
+    <main className="all-sheets">
+      <header className="all-head">
+        <h1>Vertexon</h1>
+        <span className="quiet">{plural(sheets.length, "sheet")}</span>
+        <span className="grow" />
+        <Input
+          allowClear
+          className="all-search"
+          placeholder="Search by name"
+          aria-label="Search by name"
+          value={search}
+          onChange={(event) => setSearch(event.target.value)}
+        />
+        <Button type="primary" onClick={create}>
+          New sheet
+        </Button>
+      </header>
+      {shown.length === 0 && (
+        <p className="panel-empty">
+          {sheets.length === 0 ? "No sheets yet: New sheet begins one." : `No sheet's name holds “${search}”.`}
+        </p>
+      )}
+      <ul className="sheet-cards">
+        {shown.map((sheet) => (
+          <li key={sheet.id} className="sheet-card" data-testid="sheet-card">
+            <button
+              type="button"
+              className="sheet-open"
+              onClick={() => router.push(`/sheets/${sheet.id}`)}
+              aria-label={`Open ${sheet.name}`}
+            >
+              <SheetPicture view={views.get(sheet.script)} />
+            </button>
+            <div className="sheet-card-foot">
+              {renaming?.id === sheet.id ? (
+                <Input
+                  autoFocus
+                  size="small"
+                  value={renaming.name}
+                  maxLength={120}
+                  aria-label="Name of the sheet"
+                  onChange={(event) => setRenaming({ id: sheet.id, name: event.target.value })}
+                  onBlur={() => rename(sheet, renaming.name)}
+                  onPressEnter={() => rename(sheet, renaming.name)}
+                  onKeyDown={(event) => event.key === "Escape" && setRenaming(null)}
+                />
+              ) : (
+                <button type="button" className="sheet-card-name" onClick={() => router.push(`/sheets/${sheet.id}`)}>
+                  {sheet.name}
+                </button>
+              )}
+              <span className="quiet sheet-card-note">{sheet.note}</span>
+              <span className="quiet mono sheet-card-date" suppressHydrationWarning>
+                {new Date(sheet.changedAt).toLocaleString("en-GB", { dateStyle: "medium", timeStyle: "short" })}
+              </span>
+              <Dropdown
+                trigger={["click"]}
+                menu={{
+                  items: [
+                    { key: "rename", label: "Rename", onClick: () => setRenaming({ id: sheet.id, name: sheet.name }) },
+                    { key: "duplicate", label: "Duplicate", onClick: () => duplicate(sheet) },
+                    { key: "delete", label: "Delete", danger: true, onClick: () => remove(sheet) },
+                  ],
+                }}
+              >
+                <Button size="small" className="sheet-card-more" aria-label={`More for ${sheet.name}`}>
+                  More
+                </Button>
+              </Dropdown>
+            </div>
+          </li>
+        ))}
+      </ul>
+    </main>
+  );
+}

@@ -1,0 +1,23 @@
+import { results } from "@/sheet/plan/scene";
+import { Thumbnail } from "@/sheet/stations/thumbnail";
+import { tones } from "@/theme/tokens";
+import type { SheetView } from "@/worker/views";
+
+/** What a sheet's shapes look like, in the plan's box. */
+export function SheetPicture({ view }: { view: SheetView | undefined }) {
+  if (!view) return <span className="sheet-picture quiet">drawing …</span>;
+  const layers = results(view).map(({ shape }, i) => ({ polygons: shape.polygons, tone: tones[i % tones.length] }));
+  if (layers.length === 0) return <span className="sheet-picture quiet">no shapes</span>;
+  const { width, height, yDown } = view.plan;
+  return (
+    <span className="sheet-picture">
+      <Thumbnail
+        layers={layers}
+        box={{ minX: 0, minY: 0, maxX: width, maxY: height }}
+        yDown={yDown}
+        width={244}
+        height={168}
+      />
+    </span>
+  );
+}

@@ -1,0 +1,54 @@
+import type { PlanSettings } from "@vertexon/notation";
+import { fixed } from "@/format/numbers";
+import type { Inspection } from "@/worker/views";
+
+interface Props {
+  plan: PlanSettings;
+  at: { x: number; y: number } | null;
+  name: string | null;
+  inspection: Inspection | null;
+  decimals: number;
+}
+
+/** Coordinates under the pointer, and what the chosen shape says of that place. */
+export function CursorStrip({ plan, at, name, inspection, decimals }: Props) {
+  const share = (value: number, size: number): string => `${fixed((100 * value) / size, 1)}%`;
+  return (
+    <div className="cursor-strip" data-testid="cursor-strip">
+      {at ? (
+        <>
+          <Item label="x" value={fixed(at.x, decimals)} extra={share(at.x, plan.width)} />
+          <Item label="y" value={fixed(at.y, decimals)} extra={share(at.y, plan.height)} />
+        </>
+      ) : (
+        <span className="quiet">Point at the plan: wheel to zoom, drag to move it</span>
+      )}
+      {at && name && inspection && (
+        <>
+          <span className="strip-item">
+            <span className="quiet">side</span> <strong data-testid="strip-side">{inspection.side}</strong> {name}
+          </span>
+          <Item label="distance" value={fixed(inspection.distance, 3)} testId="strip-distance" />
+          <Item label="nearest edge" value={`${inspection.ring + 1} · ${inspection.edge}`} />
+          {inspection.within.length > 0 && <Item label="also in" value={inspection.within.join(", ")} />}
+        </>
+      )}
+      <span className="strip-end">
+        <span className="quiet">y</span> <span className="mono">{plan.yDown ? "down" : "up"}</span>
+        <span className="quiet"> · unit</span> <span className="mono">{plan.unit}</span>
+      </span>
+    </div>
+  );
+}
+
+function Item({ label, value, extra, testId }: { label: string; value: string; extra?: string; testId?: string }) {
+  return (
+    <span className="strip-item">
+      <span className="quiet">{label}</span>{" "}
+      <span className="mono" data-testid={testId}>
+        {value}
+      </span>
+      {extra && <span className="quiet mono"> {extra}</span>}
+    </span>
+  );
+}

@@ -1,0 +1,132 @@
+import { fixed } from "@/format/numbers";
+import { tokens, withAlpha } from "@/theme/tokens";
+import type { FieldPicture, ProbeView, ShapeView } from "@/worker/views";
+import { type Camera, toScreen } from "./camera";
+
+/** A foot-line from a place to the nearest edge, with its number. */
+export function drawFootLine(
+  ctx: CanvasRenderingContext2D,
+  camera: Camera,
+  from: { x: number; y: number },
+  to: { x: number; y: number },
+  distance: number,
+): void {
+  const [x0, y0] = toScreen(camera, from.x, from.y);
+  const [x1, y1] = toScreen(camera, to.x, to.y);
+  const length = Math.hypot(x1 - x0, y1 - y0);
+  ctx.strokeStyle = tokens.ink;
+  ctx.lineWidth = 1.4;
+  ctx.beginPath();
+  ctx.moveTo(x0, y0);
+  ctx.lineTo(x1, y1);
+  if (length > 0) {
+    const nx = (6 * (y1 - y0)) / length;
+    const ny = (6 * (x0 - x1)) / length;
+    ctx.moveTo(x1 - nx, y1 - ny);
+    ctx.lineTo(x1 + nx, y1 + ny);
+  }
+  ctx.stroke();
+  // On the far side of the point from the edge, so that the number does not cover the line.
+  halo(ctx, fixed(distance, 3), x0 + 12, y0 + (y1 > y0 ? -13 : 14), `600 12px ${tokens.mono}`);
+}
+
+/** Probed points: a filled disc inside, a hollow one outside, a half one on the boundary; never by colour alone. */
+export function drawProbe(ctx: CanvasRenderingContext2D, camera: Camera, probe: ProbeView, lit: number | null): void {
+  probe.points.forEach((point, i) => {
+    const [x, y] = toScreen(camera, point.x, point.y);
+    if (point.side !== "boundary" && Number.isFinite(point.distance))
+      drawFootLine(ctx, camera, point, point.nearest, point.distance);
+    ctx.strokeStyle = tokens.ink;
+    ctx.fillStyle = tokens.sheet;
+    ctx.lineWidth = lit === i ? 2.6 : 1.6;
+    ctx.beginPath();
+    ctx.arc(x, y, 5.5, 0, 2 * Math.PI);
+    ctx.fill();
+    ctx.stroke();
+    ctx.fillStyle = tokens.ink;
+    if (point.side !== "outside") {
+      ctx.beginPath();
+      ctx.arc(
+        x,
+        y,
+        5.5,
+        point.side === "inside" ? 0 : Math.PI / 2,
+        point.side === "inside" ? 2 * Math.PI : 1.5 * Math.PI,
+      );
+      ctx.fill();
+    }
+    halo(ctx, String(i + 1), x - 12, y - 11, `600 12px ${tokens.mono}`);
+  });
+}
+
+/** The spot of the greatest flattening error, with its number. */
+export function drawWorstSpot(ctx: CanvasRenderingContext2D, camera: Camera, { worst }: ShapeView): void {
+  if (!worst) return;
+  const [x, y] = toScreen(camera, worst.x, worst.y);
+  ctx.strokeStyle = tokens.plum;
+  ctx.lineWidth = 1.8;
+  ctx.beginPath();
+  ctx.arc(x, y, 13, 0, 2 * Math.PI);
+  ctx.stroke();
+  halo(ctx, `worst ${fixed(worst.deviation, 4)}`, x + 18, y - 14, `600 12px ${tokens.mono}`);
+}
+
+/** A picture of the field, placed where it was computed for, and its contours with their values. */
+export function drawField(
+  ctx: CanvasRenderingContext2D,
+  camera: Camera,
+  picture: FieldPicture,
+  image: CanvasImageSource,
+): void {
+  const { x, y, cell, columns, rows } = picture.request;
+  const [x0, y0] = toScreen(camera, x, y);
+  const [x1, y1] = toScreen(camera, x + columns * cell, y + rows * cell);
+  ctx.drawImage(image, Math.min(x0, x1), Math.min(y0, y1), Math.abs(x1 - x0), Math.abs(y1 - y0));
+}
+
+export function drawContours(ctx: CanvasRenderingContext2D, camera: Camera, picture: FieldPicture): void {
+  const labelled = new Map<number, { length: number; x: number; y: number }>();
+  ctx.lineWidth = 1;
+  for (const { level, points, closed } of picture.contours) {
+    ctx.strokeStyle = withAlpha(level < 0 ? tokens.sheet : tokens.ink, level < 0 ? 0.55 : 0.42);
+    ctx.beginPath();
+    let length = 0;
+    for (let i = 0; i < points.length; i += 2) {
+      const [px, py] = toScreen(camera, points[i], points[i + 1]);
+      if (i === 0) ctx.moveTo(px, py);
+      else ctx.lineTo(px, py);
+      if (i > 0) length += Math.hypot(points[i] - points[i - 2], points[i + 1] - points[i - 1]);
+    }
+    if (closed) ctx.closePath();
+    ctx.stroke();
+    const best = labelled.get(level);
+    if (length * camera.scale > 60 && length > (best?.length ?? 0)) {
+      const at = 2 * Math.floor(points.length / 4);
+      labelled.set(level, { length, x: points[at], y: points[at + 1] });
+    }
+  }
+  for (const [level, { x, y }] of labelled) {
+    const [px, py] = toScreen(camera, x, y);
+    ctx.textAlign = "center";
+    halo(ctx, fixed(level, Number.isInteger(level) ? 0 : 2), px, py, `11px ${tokens.mono}`, "center");
+  }
+}
+
+function halo(
+  ctx: CanvasRenderingContext2D,
+  text: string,
+  x: number,
+  y: number,
+  font: string,
+  align: CanvasTextAlign = "left",
+): void {
+  ctx.font = font;
+  ctx.textAlign = align;
+  ctx.textBaseline = "middle";
+  ctx.lineJoin = "round";
+  ctx.lineWidth = 4;
+  ctx.strokeStyle = withAlpha(tokens.sheet, 0.88);
+  ctx.strokeText(text, x, y);
+  ctx.fillStyle = tokens.ink;
+  ctx.fillText(text, x, y);
+}

@@ -1,0 +1,166 @@
+import { transformPoint } from "@vertexon/geometry";
+import { tokens, tones, withAlpha } from "@/theme/tokens";
+import type { Inspection, ShapeView, SheetView } from "@/worker/views";
+import type { Station } from "../stations/station";
+import { type Camera, RULER, toScreen } from "./camera";
+import { drawGrid, drawRulers } from "./draw-grid";
+import { drawContours, drawField, drawFootLine, drawProbe, drawWorstSpot } from "./draw-measures";
+import {
+  drawCurveHandles,
+  drawDot,
+  drawHandle,
+  drawVertices,
+  fillRegion,
+  namePlaces,
+  numberVertices,
+  strokeOutline,
+  strokeTrueOutline,
+} from "./draw-shapes";
+import { Labels } from "./labels";
+import { type DrawnPicture, type HandleSpot, type Lit, type NamedShape, results, shapesOf } from "./scene";
+
+export interface Scene {
+  camera: Camera;
+  view: SheetView;
+  station: Station;
+  chosen: string | null;
+  shape: NamedShape | null;
+  lit: Lit;
+  spots: HandleSpot[];
+  grip: HandleSpot | null;
+  picture: DrawnPicture | null;
+  pointer: [number, number] | null;
+  at: { x: number; y: number } | null;
+  inspection: Inspection | null;
+}
+
+/** Everything on the plan, from the grid up. */
+export function drawPlan(ctx: CanvasRenderingContext2D, scene: Scene): void {
+  const { camera, view, station } = scene;
+  ctx.clearRect(0, 0, camera.width, camera.height);
+  ctx.save();
+  ctx.beginPath();
+  ctx.rect(RULER, RULER, camera.width - RULER, camera.height - RULER);
+  ctx.clip();
+  drawGrid(ctx, camera, view.plan);
+  if (station === "field") drawFieldStation(ctx, scene);
+  else drawShapes(ctx, scene);
+  if (station !== "field") drawMarks(ctx, scene);
+  ctx.restore();
+  drawRulers(ctx, camera, scene.pointer);
+}
+
+function drawShapes(ctx: CanvasRenderingContext2D, { camera, view, station, shape, lit }: Scene): void {
+  const shown = new Set(results(view).map(({ name }) => name));
+  shapesOf(view).forEach(({ name, shape: each }) => {
+    const tone = tones[[...shown].indexOf(name) % tones.length];
+    if (shown.has(name)) fillRegion(ctx, camera, each, withAlpha(tone, 0.42));
+    else if (name === shape?.name) fillRegion(ctx, camera, each, withAlpha(tokens.plum, 0.09));
+    if (name === shape?.name) return;
+    const dash = shown.has(name) ? undefined : [3, 3];
+    strokeOutline(ctx, camera, each, { colour: withAlpha(tokens.ink, shown.has(name) ? 1 : 0.4), width: 1.3, dash });
+  });
+  if (!shape) return;
+  const colour = shown.has(shape.name) ? tokens.ink : tokens.plum;
+  strokeOutline(ctx, camera, shape.shape, { colour, width: 1.8 });
+  if (station === "flatten") strokeTrueOutline(ctx, camera, shape.shape, tokens.plum);
+  if (station !== "probe") drawVertices(ctx, camera, shape.shape, colour);
+  if (station === "define") drawCurveHandles(ctx, camera, shape.shape);
+  if (station === "flatten") drawWorstSpot(ctx, camera, shape.shape);
+  if (lit.ring !== undefined) lightRing(ctx, camera, shape.shape, lit.ring);
+  if (lit.vertex) lightVertex(ctx, camera, shape.shape, lit.vertex);
+  if (station === "define" || station === "handoff") numberVertices(ctx, camera, shape.shape);
+}
+
+function lightRing(ctx: CanvasRenderingContext2D, camera: Camera, shape: ShapeView, ring: number): void {
+  const points = shape.polygons.flatMap(({ outer, holes }) => [outer, ...holes])[ring];
+  if (!points) return;
+  ctx.beginPath();
+  for (let i = 0; i < points.length; i += 2) ctx.lineTo(...toScreen(camera, points[i], points[i + 1]));
+  ctx.closePath();
+  ctx.fillStyle = withAlpha(tokens.plum, 0.14);
+  ctx.fill();
+  ctx.strokeStyle = tokens.plum;
+  ctx.lineWidth = 3;
+  ctx.stroke();
+}
+
+function lightVertex(
+  ctx: CanvasRenderingContext2D,
+  camera: Camera,
+  shape: ShapeView,
+  { subpath, index }: { subpath: number; index: number },
+): void {
+  const vertices = shape.subpaths[subpath]?.vertices;
+  if (!vertices || 2 * index >= vertices.length) return;
+  const [x, y] = toScreen(camera, vertices[2 * index], vertices[2 * index + 1]);
+  ctx.strokeStyle = tokens.plum;
+  ctx.lineWidth = 2.4;
+  ctx.strokeRect(x - 8, y - 8, 16, 16);
+}
+
+function drawMarks(ctx: CanvasRenderingContext2D, scene: Scene): void {
+  const { camera, view, station, chosen, spots, grip, lit } = scene;
+  const probes = new Set<string>();
+  for (const { name, value } of view.definitions) {
+    if (value?.type !== "probe" || (station !== "probe" && name !== chosen)) continue;
+    probes.add(name);
+    drawProbe(ctx, camera, value, lit.probe ?? null);
+  }
+  for (const { value, handles } of view.definitions)
+    if (value?.type === "point" && handles.length === 0 && station === "define")
+      drawDot(ctx, ...toScreen(camera, value.x, value.y));
+  for (const spot of spots) {
+    const [x, y] = toScreen(camera, spot.x, spot.y);
+    const lifted = grip?.definition === spot.definition && grip.index === spot.index;
+    // A probed point has a mark of its own, which tells its side.
+    if (lifted || !probes.has(spot.definition)) drawHandle(ctx, x, y, lifted);
+  }
+  drawNames(ctx, scene);
+}
+
+/** Names of what is chosen first, then of points, results and plain operands, as far as there is room. */
+function drawNames(ctx: CanvasRenderingContext2D, { camera, view, station, chosen, shape, spots }: Scene): void {
+  const labels = new Labels(ctx);
+  for (const { x, y } of spots) labels.avoid(...toScreen(camera, x, y), 7);
+  for (const { value } of view.definitions)
+    if (value?.type === "probe" && station === "probe")
+      for (const point of value.points) labels.avoid(...toScreen(camera, point.x, point.y), 16);
+  if (shape) labels.place(shape.name, namePlaces(ctx, camera, shape.name, shape.shape), true);
+  if (station === "define")
+    for (const { name, value } of view.definitions) {
+      if (value?.type !== "point") continue;
+      const [x, y] = toScreen(camera, value.x, value.y);
+      labels.place(name, labels.around(name, x, y, 10, name === chosen), name === chosen);
+    }
+  const shown = new Set(results(view).map(({ name }) => name));
+  // Operands that are shapes of their own are named too; steps in between would only repeat them.
+  for (const { name, shape: each } of shapesOf(view))
+    if (name !== shape?.name && (shown.has(name) || each.combination === null))
+      labels.place(name, namePlaces(ctx, camera, name, each), false);
+}
+
+function drawFieldStation(ctx: CanvasRenderingContext2D, scene: Scene): void {
+  const { camera, picture, shape, at, inspection } = scene;
+  if (picture) {
+    drawField(ctx, camera, picture.picture, picture.image);
+    drawContours(ctx, camera, picture.picture);
+  }
+  if (shape) strokeOutline(ctx, camera, shape.shape, { colour: tokens.ink, width: 1.8 });
+  if (at && inspection && Number.isFinite(inspection.distance))
+    drawFootLine(ctx, camera, at, inspection.nearest, inspection.distance);
+}
+
+/** The handles that a station offers: all of them in Define, the probes in Probe, otherwise those of what is chosen. */
+export function handleSpots(view: SheetView, station: Station, chosen: string | null): HandleSpot[] {
+  if (station === "field") return [];
+  return view.definitions.flatMap(({ name, handles, value }) => {
+    const isProbe = value?.type === "probe";
+    const offered = name === chosen || (station === "probe" ? isProbe : !isProbe && station === "define");
+    if (!offered) return [];
+    return handles.map((handle, index) => {
+      const [x, y] = transformPoint(handle.map, handle.x, handle.y);
+      return { definition: name, index, x, y };
+    });
+  });
+}

@@ -1,0 +1,263 @@
+import { pointAt } from "@vertexon/geometry";
+import { tokens, withAlpha } from "@/theme/tokens";
+import type { ShapeView, SubpathView } from "@/worker/views";
+import { type Camera, matrixOf, toScreen } from "./camera";
+
+const paths = new WeakMap<object, Path2D>();
+
+/** The region as a path in plan units. */
+export function regionPath(shape: ShapeView): Path2D {
+  return cached(shape.polygons, () => {
+    const path = new Path2D();
+    for (const { outer, holes } of shape.polygons) for (const ring of [outer, ...holes]) trace(path, ring, true);
+    return path;
+  });
+}
+
+function outlinePath(shape: ShapeView): Path2D {
+  return cached(shape.subpaths, () => {
+    const path = new Path2D();
+    for (const { vertices, closed } of shape.subpaths) trace(path, vertices, closed);
+    return path;
+  });
+}
+
+function cached(key: object, make: () => Path2D): Path2D {
+  let path = paths.get(key);
+  if (!path) {
+    path = make();
+    paths.set(key, path);
+  }
+  return path;
+}
+
+function trace(path: Path2D, points: Float64Array, closed: boolean): void {
+  for (let i = 0; i < points.length; i += 2)
+    if (i === 0) path.moveTo(points[0], points[1]);
+    else path.lineTo(points[i], points[i + 1]);
+  if (closed) path.closePath();
+}
+
+/** The path in pixels: lines keep their width whatever the zoom. */
+export function onScreen(path: Path2D, camera: Camera): Path2D {
+  const moved = new Path2D();
+  moved.addPath(path, matrixOf(camera));
+  return moved;
+}
+
+export function fillRegion(ctx: CanvasRenderingContext2D, camera: Camera, shape: ShapeView, colour: string): void {
+  ctx.fillStyle = colour;
+  ctx.fill(onScreen(regionPath(shape), camera), "evenodd");
+}
+
+export function strokeOutline(
+  ctx: CanvasRenderingContext2D,
+  camera: Camera,
+  shape: ShapeView,
+  style: { colour: string; width: number; dash?: number[] },
+): void {
+  ctx.strokeStyle = style.colour;
+  ctx.lineWidth = style.width;
+  ctx.lineJoin = "round";
+  ctx.setLineDash(style.dash ?? []);
+  ctx.stroke(onScreen(outlinePath(shape), camera));
+  ctx.setLineDash([]);
+}
+
+/** Vertices nearer than this many pixels to the last one drawn are left out. */
+const CROWDED = 9;
+
+/** Vertices as arrowheads that point in the direction of travel; the start has a ring around it. */
+export function drawVertices(ctx: CanvasRenderingContext2D, camera: Camera, shape: ShapeView, colour: string): void {
+  for (const subpath of shape.subpaths) {
+    drawArrowheads(ctx, camera, subpath, colour);
+    if (subpath.vertices.length === 0) continue;
+    const [sx, sy] = toScreen(camera, subpath.vertices[0], subpath.vertices[1]);
+    ctx.strokeStyle = colour;
+    ctx.lineWidth = 1.4;
+    ctx.beginPath();
+    ctx.arc(sx, sy, 8, 0, 2 * Math.PI);
+    ctx.stroke();
+  }
+}
+
+function drawArrowheads(ctx: CanvasRenderingContext2D, camera: Camera, subpath: SubpathView, colour: string): void {
+  const { vertices: v, closed } = subpath;
+  const n = v.length / 2;
+  ctx.fillStyle = colour;
+  let lastX = Number.NEGATIVE_INFINITY;
+  let lastY = Number.NEGATIVE_INFINITY;
+  for (let i = 0; i < n; i++) {
+    const [x, y] = toScreen(camera, v[2 * i], v[2 * i + 1]);
+    if (x < -20 || y < -20 || x > camera.width + 20 || y > camera.height + 20) continue;
+    if (Math.hypot(x - lastX, y - lastY) < CROWDED) continue;
+    lastX = x;
+    lastY = y;
+    const j = i + 1 < n ? i + 1 : closed ? 0 : i;
+    const k = j === i && i > 0 ? i - 1 : i;
+    const [ax, ay] = toScreen(camera, v[2 * k], v[2 * k + 1]);
+    const [bx, by] = toScreen(camera, v[2 * j], v[2 * j + 1]);
+    arrowhead(ctx, x, y, Math.atan2(by - ay, bx - ax));
+  }
+}
+
+function arrowhead(ctx: CanvasRenderingContext2D, x: number, y: number, angle: number): void {
+  const cos = Math.cos(angle);
+  const sin = Math.sin(angle);
+  ctx.beginPath();
+  ctx.moveTo(x + 5 * cos, y + 5 * sin);
+  ctx.lineTo(x - 4 * cos - 3.4 * sin, y - 4 * sin + 3.4 * cos);
+  ctx.lineTo(x - 4 * cos + 3.4 * sin, y - 4 * sin - 3.4 * cos);
+  ctx.fill();
+}
+
+/** Numbers beside vertices, where there is room for them. */
+export function numberVertices(ctx: CanvasRenderingContext2D, camera: Camera, shape: ShapeView): void {
+  ctx.font = `10px ${tokens.mono}`;
+  ctx.textAlign = "center";
+  ctx.textBaseline = "middle";
+  ctx.fillStyle = tokens.quiet;
+  for (const { vertices: v } of shape.subpaths) {
+    const n = v.length / 2;
+    let lastX = Number.NEGATIVE_INFINITY;
+    let lastY = Number.NEGATIVE_INFINITY;
+    for (let i = 0; i < n; i++) {
+      const [x, y] = toScreen(camera, v[2 * i], v[2 * i + 1]);
+      if (x < 0 || y < 0 || x > camera.width || y > camera.height) continue;
+      const j = (i + 1) % n;
+      const [bx, by] = toScreen(camera, v[2 * j], v[2 * j + 1]);
+      // Only where both neighbours leave room, so that numbers never stand for the wrong vertex.
+      if (Math.hypot(bx - x, by - y) < 24 || Math.hypot(x - lastX, y - lastY) < 24) {
+        lastX = x;
+        lastY = y;
+        continue;
+      }
+      lastX = x;
+      lastY = y;
+      const length = Math.hypot(bx - x, by - y);
+      ctx.fillText(String(i), x + (12 * (by - y)) / length, y - (12 * (bx - x)) / length);
+    }
+  }
+}
+
+/** Curve handles: half-discs, flat side towards their vertex, on dotted stems. */
+export function drawCurveHandles(ctx: CanvasRenderingContext2D, camera: Camera, shape: ShapeView): void {
+  for (const { segments } of shape.outline.subpaths)
+    for (const s of segments) {
+      if (s.kind === "quadratic") {
+        curveHandle(ctx, camera, s.x0, s.y0, s.x1, s.y1);
+        curveHandle(ctx, camera, s.x2, s.y2, s.x1, s.y1);
+      } else if (s.kind === "cubic") {
+        curveHandle(ctx, camera, s.x0, s.y0, s.x1, s.y1);
+        curveHandle(ctx, camera, s.x3, s.y3, s.x2, s.y2);
+      }
+    }
+}
+
+function curveHandle(
+  ctx: CanvasRenderingContext2D,
+  camera: Camera,
+  vx: number,
+  vy: number,
+  hx: number,
+  hy: number,
+): void {
+  const [x0, y0] = toScreen(camera, vx, vy);
+  const [x1, y1] = toScreen(camera, hx, hy);
+  const angle = Math.atan2(y1 - y0, x1 - x0);
+  ctx.strokeStyle = withAlpha(tokens.ink, 0.7);
+  ctx.lineWidth = 1;
+  ctx.setLineDash([1.5, 3]);
+  ctx.beginPath();
+  ctx.moveTo(x0, y0);
+  ctx.lineTo(x1, y1);
+  ctx.stroke();
+  ctx.setLineDash([]);
+  ctx.fillStyle = tokens.sheet;
+  ctx.strokeStyle = tokens.ink;
+  ctx.lineWidth = 1.3;
+  ctx.beginPath();
+  ctx.arc(x1, y1, 5, angle - Math.PI / 2, angle + Math.PI / 2);
+  ctx.closePath();
+  ctx.fill();
+  ctx.stroke();
+}
+
+/** The true outlines that a shape comes from, for comparison with its chords. */
+export function strokeTrueOutline(
+  ctx: CanvasRenderingContext2D,
+  camera: Camera,
+  shape: ShapeView,
+  colour: string,
+): void {
+  const path = new Path2D();
+  for (const subpath of shape.sources.flatMap(({ subpaths }) => subpaths)) {
+    path.moveTo(...toScreen(camera, subpath.x, subpath.y));
+    for (const segment of subpath.segments) {
+      const pieces = segment.kind === "line" ? 1 : 64;
+      for (let i = 1; i <= pieces; i++) path.lineTo(...toScreen(camera, ...pointAt(segment, i / pieces)));
+    }
+    if (subpath.closed) path.closePath();
+  }
+  ctx.strokeStyle = colour;
+  ctx.lineWidth = 1.2;
+  ctx.setLineDash([5, 3]);
+  ctx.stroke(path);
+  ctx.setLineDash([]);
+}
+
+/** Where a shape's name may stand: well inside where there is room, otherwise around its bounds. */
+export function namePlaces(
+  ctx: CanvasRenderingContext2D,
+  camera: Camera,
+  name: string,
+  shape: ShapeView,
+): [number, number][] {
+  const { label, bounds } = shape;
+  if (!label || !bounds) return [];
+  ctx.font = `12px ${tokens.sans}`;
+  const half = ctx.measureText(name).width / 2;
+  const [x, y] = toScreen(camera, label.x, label.y);
+  const room = label.clearance * camera.scale;
+  const inside: [number, number][] = [0, 16, -16, 32, -32]
+    .filter((dy) => room > half + 3 + Math.abs(dy))
+    .map((dy) => [x, y + dy]);
+  const [left, top] = toScreen(camera, bounds.minX, camera.yDown ? bounds.minY : bounds.maxY);
+  const [right, bottom] = toScreen(camera, bounds.maxX, camera.yDown ? bounds.maxY : bounds.minY);
+  return [
+    ...inside,
+    [right + half + 10, y - 8],
+    [right + half + 10, y + 8],
+    [left - half - 10, y],
+    [x, top - 14],
+    [x, bottom + 14],
+  ];
+}
+
+/** A place that is computed: a small filled disc. */
+export function drawDot(ctx: CanvasRenderingContext2D, x: number, y: number): void {
+  ctx.fillStyle = tokens.ink;
+  ctx.beginPath();
+  ctx.arc(x, y, 2.5, 0, 2 * Math.PI);
+  ctx.fill();
+}
+
+/** A point that can be dragged: a ring with four ticks. */
+export function drawHandle(ctx: CanvasRenderingContext2D, x: number, y: number, lit: boolean): void {
+  ctx.lineWidth = lit ? 2 : 1.3;
+  ctx.strokeStyle = lit ? tokens.plum : tokens.ink;
+  ctx.fillStyle = tokens.sheet;
+  ctx.beginPath();
+  ctx.arc(x, y, 4.5, 0, 2 * Math.PI);
+  ctx.fill();
+  for (const [dx, dy] of [
+    [1, 0],
+    [0, 1],
+    [-1, 0],
+    [0, -1],
+  ]) {
+    ctx.moveTo(x + 4.5 * dx, y + 4.5 * dy);
+    ctx.lineTo(x + 8 * dx, y + 8 * dy);
+  }
+  ctx.stroke();
+}

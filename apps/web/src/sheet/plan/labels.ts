@@ -1,0 +1,68 @@
+import { tokens, withAlpha } from "@/theme/tokens";
+
+interface Box {
+  left: number;
+  top: number;
+  right: number;
+  bottom: number;
+}
+
+const HEIGHT = 15;
+
+/** Puts names on the plan so that none covers another or a mark; one that finds no free place is left out. */
+export class Labels {
+  private readonly taken: Box[] = [];
+  constructor(private readonly ctx: CanvasRenderingContext2D) {}
+
+  /** Keeps the square around a mark free. */
+  avoid(x: number, y: number, reach: number): void {
+    this.taken.push({ left: x - reach, right: x + reach, top: y - reach, bottom: y + reach });
+  }
+
+  /** Tries the places in order; each is the middle of the text. */
+  place(text: string, places: readonly [x: number, y: number][], bold: boolean): void {
+    const { ctx } = this;
+    ctx.font = `${bold ? 600 : 400} 12px ${tokens.sans}`;
+    const half = ctx.measureText(text).width / 2 + 2;
+    for (const [x, y] of places) {
+      const box = { left: x - half, right: x + half, top: y - HEIGHT / 2, bottom: y + HEIGHT / 2 };
+      if (this.taken.some((other) => overlap(box, other))) continue;
+      this.taken.push(box);
+      this.write(text, x, y);
+      return;
+    }
+  }
+
+  /** Places around a mark: right, left, above, below and the corners. */
+  around(text: string, x: number, y: number, gap: number, bold: boolean): [number, number][] {
+    this.ctx.font = `${bold ? 600 : 400} 12px ${tokens.sans}`;
+    const dx = this.ctx.measureText(text).width / 2 + gap;
+    const dy = HEIGHT / 2 + gap - 2;
+    return [
+      [x + dx, y],
+      [x + dx, y - dy],
+      [x - dx, y],
+      [x, y - dy],
+      [x, y + dy],
+      [x + dx, y + dy],
+      [x - dx, y - dy],
+      [x - dx, y + dy],
+    ];
+  }
+
+  private write(text: string, x: number, y: number): void {
+    const { ctx } = this;
+    ctx.textAlign = "center";
+    ctx.textBaseline = "middle";
+    ctx.lineJoin = "round";
+    ctx.lineWidth = 3;
+    ctx.strokeStyle = withAlpha(tokens.sheet, 0.85);
+    ctx.strokeText(text, x, y);
+    ctx.fillStyle = tokens.ink;
+    ctx.fillText(text, x, y);
+  }
+}
+
+function overlap(a: Box, b: Box): boolean {
+  return a.left < b.right && b.left < a.right && a.top < b.bottom && b.top < a.bottom;
+}

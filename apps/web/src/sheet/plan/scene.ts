@@ -1,0 +1,52 @@
+import type { FieldPicture, ShapeView, SheetView } from "@/worker/views";
+
+export interface NamedShape {
+  name: string;
+  shape: ShapeView;
+}
+
+export interface HandleRef {
+  definition: string;
+  index: number;
+}
+
+/** What a panel lights up on the plan. */
+export interface Lit {
+  ring?: number;
+  probe?: number;
+  vertex?: { subpath: number; index: number };
+}
+
+/** A point that can be dragged, where it lies on the plan. */
+export interface HandleSpot extends HandleRef {
+  x: number;
+  y: number;
+}
+
+/** A field's picture, ready to be drawn. */
+export interface DrawnPicture {
+  picture: FieldPicture;
+  image: CanvasImageSource;
+}
+
+/** All shapes of a sheet in the order of their definitions. */
+export function shapesOf(view: SheetView): NamedShape[] {
+  return view.definitions.flatMap(({ name, value }) => (value?.type === "shape" ? [{ name, shape: value }] : []));
+}
+
+/** Shapes that no other shape is made from: what the sheet is about. */
+export function results(view: SheetView): NamedShape[] {
+  const used = new Set(view.definitions.flatMap(({ value, dependsOn }) => (value?.type === "shape" ? dependsOn : [])));
+  return shapesOf(view).filter(({ name }) => !used.has(name));
+}
+
+/** The shape that a definition is about: itself, or the one that it asks. */
+export function shapeBehind(view: SheetView, name: string | null): NamedShape | null {
+  const shapes = shapesOf(view);
+  const value = view.definitions.find((definition) => definition.name === name)?.value;
+  const wanted = value?.type === "probe" || value?.type === "field" ? value.shape : name;
+  const found = shapes.find((each) => each.name === wanted);
+  if (found) return found;
+  const last = results(view).at(-1);
+  return last ?? null;
+}

@@ -1,0 +1,67 @@
+import {
+  type Completion,
+  type CompletionContext,
+  type CompletionResult,
+  snippetCompletion,
+} from "@codemirror/autocomplete";
+import { HighlightStyle, LanguageSupport, LRLanguage, syntaxHighlighting } from "@codemirror/language";
+import { tags } from "@lezer/highlight";
+import { constants, type FunctionSignature, functions, highlightedParser, methods } from "@vertexon/notation";
+import { tokens } from "@/theme/tokens";
+
+const language = LRLanguage.define({
+  name: "vertexon",
+  parser: highlightedParser,
+  languageData: { commentTokens: { line: "//" }, closeBrackets: { brackets: ["(", '"'] } },
+});
+
+const style = HighlightStyle.define([
+  { tag: [tags.keyword, tags.operatorKeyword], color: tokens.plum, fontWeight: "600" },
+  { tag: tags.definition(tags.variableName), fontWeight: "600" },
+  { tag: tags.function(tags.variableName), color: tokens.plum },
+  { tag: tags.propertyName, color: tokens.plum },
+  { tag: tags.attributeName, color: tokens.quiet },
+  { tag: tags.number, color: tokens.olive },
+  { tag: tags.string, color: tokens.warning },
+  { tag: tags.lineComment, color: tokens.quiet, fontStyle: "italic" },
+]);
+
+/** Highlighting and completion; `names` gives the definitions of the sheet. */
+export function notation(names: () => string[]): LanguageSupport {
+  return new LanguageSupport(language, [
+    syntaxHighlighting(style),
+    language.data.of({ autocomplete: (context: CompletionContext) => complete(context, names()) }),
+  ]);
+}
+
+const WORDS = ["union", "intersection", "difference", "xor"];
+
+function complete(context: CompletionContext, names: readonly string[]): CompletionResult | null {
+  const word = context.matchBefore(/[A-Za-z_][A-Za-z0-9_]*/);
+  const from = word?.from ?? context.pos;
+  const before = context.state.sliceDoc(Math.max(0, from - 1), from);
+  if (!word && !context.explicit && before !== ".") return null;
+  if (before === ".") return { from, options: [...methods.values()].map(signatureCompletion) };
+  return {
+    from,
+    options: [
+      ...names.map((label): Completion => ({ label, type: "variable", boost: 2 })),
+      ...[...functions.values()].map(signatureCompletion),
+      ...[...constants.keys()].map((label): Completion => ({ label, type: "constant" })),
+      ...WORDS.map((label): Completion => ({ label, type: "keyword" })),
+    ],
+  };
+}
+
+/** Completes to the call with its required arguments as fields to fill in. */
+function signatureCompletion(signature: Omit<FunctionSignature, "run">): Completion {
+  const required = signature.parameters.filter((parameter) => parameter.default === undefined);
+  const fields = required.map(({ name }, i) => (i === 0 ? `\${${name}}` : `${name}: \${${name}}`)).join(", ");
+  const detail = signature.parameters.map((p) => (p.default === undefined ? p.name : `${p.name}?`)).join(", ");
+  return snippetCompletion(`${signature.name}(${fields})`, {
+    label: signature.name,
+    type: "function",
+    detail: `(${detail})`,
+    info: signature.about,
+  });
+}

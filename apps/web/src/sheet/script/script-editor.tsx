@@ -1,0 +1,137 @@
+"use client";
+
+import { autocompletion, closeBrackets, closeBracketsKeymap, completionKeymap } from "@codemirror/autocomplete";
+import { defaultKeymap, history, historyKeymap, isolateHistory, redo, undo } from "@codemirror/commands";
+import { bracketMatching } from "@codemirror/language";
+import { setDiagnostics } from "@codemirror/lint";
+import { searchKeymap } from "@codemirror/search";
+import { Annotation, EditorState, Transaction } from "@codemirror/state";
+import { drawSelection, EditorView, highlightActiveLine, keymap, lineNumbers } from "@codemirror/view";
+import type { Span, TextEdit } from "@vertexon/notation";
+import { type Ref, useEffect, useImperativeHandle, useRef } from "react";
+import { tokens } from "@/theme/tokens";
+import type { SheetView } from "@/worker/views";
+import { notation } from "./language";
+import { margin, showMargin } from "./margin";
+
+export interface ScriptHandle {
+  text(): string;
+  /** Changes the text as one step of the undo history; steps of one drag are joined. */
+  edit(edits: readonly TextEdit[], options?: { drag?: boolean }): void;
+  /** Ends a drag: the next edit is a step of its own. */
+  endDrag(): void;
+  reveal(span: Span): void;
+  focus(): void;
+  undo(): void;
+  redo(): void;
+}
+
+interface Props {
+  ref: Ref<ScriptHandle>;
+  initial: string;
+  /** The evaluation of exactly this text; an older one is not shown in the margin. */
+  evaluated: { script: string; view: SheetView } | null;
+  onChange(text: string): void;
+  onCursor(position: number): void;
+}
+
+const dragging = Annotation.define<boolean>();
+
+export function ScriptEditor({ ref, initial, evaluated, onChange, onCursor }: Props) {
+  const host = useRef<HTMLDivElement>(null);
+  const editor = useRef<EditorView | null>(null);
+  const callbacks = useRef({ onChange, onCursor });
+  callbacks.current = { onChange, onCursor };
+  const names = useRef<string[]>([]);
+  names.current = evaluated?.view.definitions.map(({ name }) => name) ?? [];
+
+  // biome-ignore lint/correctness/useExhaustiveDependencies: the editor owns its text after the start
+  useEffect(() => {
+    if (!host.current) return;
+    const view = new EditorView({
+      parent: host.current,
+      state: EditorState.create({
+        doc: initial,
+        extensions: [
+          lineNumbers(),
+          EditorView.lineWrapping,
+          history({ joinToEvent: (transaction, adjacent) => adjacent || transaction.annotation(dragging) === true }),
+          drawSelection(),
+          highlightActiveLine(),
+          bracketMatching(),
+          closeBrackets(),
+          autocompletion({ icons: false }),
+          notation(() => names.current),
+          margin(),
+          keymap.of([...closeBracketsKeymap, ...completionKeymap, ...searchKeymap, ...historyKeymap, ...defaultKeymap]),
+          EditorView.contentAttributes.of({ "aria-label": "Script" }),
+          editorLook,
+          EditorView.updateListener.of((update) => {
+            if (update.docChanged) callbacks.current.onChange(update.state.doc.toString());
+            const byHand = update.transactions.some((t) => t.annotation(dragging) === undefined);
+            if (update.selectionSet && byHand) callbacks.current.onCursor(update.state.selection.main.head);
+          }),
+        ],
+      }),
+    });
+    editor.current = view;
+    return () => view.destroy();
+  }, []);
+
+  useEffect(() => {
+    const view = editor.current;
+    if (!view || !evaluated || view.state.doc.toString() !== evaluated.script) return;
+    showMargin(view, evaluated.view);
+    const length = view.state.doc.length;
+    view.dispatch(
+      setDiagnostics(
+        view.state,
+        evaluated.view.diagnostics.map(({ from, to, severity, message }) => ({
+          from: Math.min(from, length),
+          to: Math.min(to, length),
+          severity,
+          message,
+        })),
+      ),
+    );
+  }, [evaluated]);
+
+  useImperativeHandle(ref, () => ({
+    text: () => editor.current?.state.doc.toString() ?? initial,
+    edit(edits, { drag = false } = {}) {
+      editor.current?.dispatch({
+        changes: edits.map(({ from, to, insert }) => ({ from, to, insert })),
+        annotations: drag ? [dragging.of(true)] : [isolateHistory.of("full"), dragging.of(false)],
+      });
+    },
+    endDrag() {
+      editor.current?.dispatch({ annotations: [isolateHistory.of("full"), Transaction.addToHistory.of(false)] });
+    },
+    reveal({ from }) {
+      const view = editor.current;
+      if (!view) return;
+      view.dispatch({
+        selection: { anchor: Math.min(from, view.state.doc.length) },
+        effects: EditorView.scrollIntoView(Math.min(from, view.state.doc.length), { y: "nearest" }),
+        annotations: dragging.of(false),
+      });
+    },
+    focus: () => editor.current?.focus(),
+    undo: () => editor.current && undo(editor.current),
+    redo: () => editor.current && redo(editor.current),
+  }));
+
+  return <div ref={host} className="script-host" data-testid="script" />;
+}
+
+const editorLook = EditorView.theme({
+  "&": { height: "100%", fontSize: "12.5px", backgroundColor: "#FFFFFF", color: tokens.ink },
+  "&.cm-focused": { outline: "none" },
+  ".cm-scroller": { fontFamily: tokens.mono, lineHeight: "1.55" },
+  ".cm-gutters": { backgroundColor: "#FFFFFF", color: "#8B9692", border: "none" },
+  ".cm-lineNumbers .cm-gutterElement": { minWidth: "22px", padding: "0 4px 0 2px", fontSize: "11px" },
+  ".cm-gutters.cm-gutters-after": { backgroundColor: tokens.paper, borderLeft: `1px solid ${tokens.rule}` },
+  ".cm-activeLine": { backgroundColor: tokens.plumWash },
+  ".cm-selectionBackground, &.cm-focused .cm-selectionBackground": { backgroundColor: "#E3D3DB !important" },
+  ".cm-tooltip": { fontFamily: tokens.sans, border: `1px solid ${tokens.ruleStrong}` },
+});

@@ -1,0 +1,9 @@
+/** A sheet as the server gives it. */
+export interface SheetData {
+  id: string;
+  name: string;
+  note: string;
+  script: string;
+  revision: number;
+  changedAt: string;
+}

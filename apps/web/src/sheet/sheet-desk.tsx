@@ -1,0 +1,355 @@
+"use client";
+
+import type { TextEdit } from "@vertexon/notation";
+import { addProbePoint, moveHandle, writeNumber } from "@vertexon/notation";
+import { App, Button, Splitter } from "antd";
+import { useCallback, useEffect, useMemo, useRef, useState } from "react";
+import { request } from "@/client/request";
+import { plural } from "@/format/numbers";
+import type { SheetView } from "@/worker/views";
+import { Plan } from "./plan/plan";
+import { type HandleRef, type Lit, results, shapeBehind, shapesOf } from "./plan/scene";
+import { Rail } from "./rail";
+import { ScriptEditor, type ScriptHandle } from "./script/script-editor";
+import type { SheetData } from "./sheet-data";
+import { SheetHeader } from "./sheet-header";
+import { type SaveState, SheetSaver } from "./sheet-saver";
+import { CombineStation } from "./stations/combine";
+import type { StationProps } from "./stations/context";
+import { DefineStation } from "./stations/define";
+import { FieldStation } from "./stations/field";
+import { FlattenStation } from "./stations/flatten";
+import { HandoffStation } from "./stations/handoff";
+import { ProbeStation } from "./stations/probe";
+import { type Station, stations } from "./stations/station";
+import { useEvaluation } from "./use-evaluation";
+
+type Edits = (view: SheetView, script: string) => TextEdit[] | null;
+
+interface Props {
+  sheet: SheetData;
+  onReload(sheet: SheetData): void;
+}
+
+/** The sheet view: plan, rail, script and panel around one script. */
+export function SheetDesk({ sheet, onReload }: Props) {
+  const { message } = App.useApp();
+  const [script, setScript] = useState(sheet.script);
+  const [name, setName] = useState(sheet.name);
+  const [station, setStation] = useState<Station>("define");
+  const [chosen, setChosen] = useState<string | null>(null);
+  const [lit, setLit] = useState<Lit>({});
+  const [saveState, setSaveState] = useState<SaveState>({ kind: "saved", at: new Date(sheet.changedAt) });
+  const [ownInterval, setInterval] = useState<number | null>(null);
+  const editor = useRef<ScriptHandle>(null);
+  const evaluation = useEvaluation(script);
+  const { evaluated, thread, busy, problem } = evaluation;
+  const view = evaluated?.view ?? null;
+
+  const saver = useMemo(() => new SheetSaver(sheet.id, sheet.revision, setSaveState), [sheet.id, sheet.revision]);
+  useEffect(() => {
+    const leave = (event: BeforeUnloadEvent) => {
+      saver.flush();
+      if (saver.unsaved) event.preventDefault();
+    };
+    window.addEventListener("beforeunload", leave);
+    return () => {
+      window.removeEventListener("beforeunload", leave);
+      saver.close();
+    };
+  }, [saver]);
+
+  const change = useCallback(
+    (text: string) => {
+      setScript(text);
+      saver.change({ script: text });
+    },
+    [saver],
+  );
+
+  // Edits need positions in the very text that is there; while that is being evaluated, the newest edit waits.
+  const waiting = useRef<{ edits: Edits; drag: boolean } | null>(null);
+  const latest = useRef(evaluated);
+  latest.current = evaluated;
+  const edit = useCallback((edits: Edits, options: { drag?: boolean } = {}) => {
+    const handle = editor.current;
+    const now = latest.current;
+    if (!handle) return;
+    if (!now || now.script !== handle.text()) {
+      waiting.current = { edits, drag: options.drag ?? false };
+      return;
+    }
+    const changes = edits(now.view, now.script);
+    if (changes?.length) handle.edit(changes, options);
+  }, []);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: runs when an evaluation has ended
+  useEffect(() => {
+    const next = waiting.current;
+    waiting.current = null;
+    if (next) edit(next.edits, { drag: next.drag });
+  }, [evaluated]);
+  const endDrag = useCallback(() => editor.current?.endDrag(), []);
+
+  const choose = useCallback((wanted: string) => {
+    setChosen(wanted);
+    const definition = latest.current?.view.definitions.find((each) => each.name === wanted);
+    if (definition) editor.current?.reveal(definition.nameSpan);
+  }, []);
+
+  const followCursor = useCallback((position: number) => {
+    const now = latest.current;
+    if (!now || now.script !== editor.current?.text()) return;
+    const here = now.view.definitions.find(({ span }) => position >= span.from && position <= span.to);
+    if (here?.value) setChosen(here.name);
+  }, []);
+
+  const shape = useMemo(() => view && shapeBehind(view, chosen), [view, chosen]);
+
+  const take = useCallback(
+    (handle: HandleRef) => {
+      const has = latest.current?.view.definitions.find(({ name: n }) => n === handle.definition)?.handles[
+        handle.index
+      ];
+      if (!has) return null;
+      setChosen(handle.definition);
+      return {
+        move(x: number, y: number, decimals: number) {
+          edit(
+            (current) => {
+              const definition = current.definitions.find((each) => each.name === handle.definition);
+              const spot = definition?.handles[handle.index];
+              return definition && spot ? moveHandle(spot, definition.span.from, x, y, decimals) : null;
+            },
+            { drag: true },
+          );
+        },
+        release: endDrag,
+      };
+    },
+    [edit, endDrag],
+  );
+
+  const probe = useCallback(
+    (x: number, y: number) => {
+      edit((current, text) => {
+        const asked = shapeBehind(current, chosen);
+        if (!asked) return null;
+        const [px, py] = [writeNumber(x, 2), writeNumber(y, 2)];
+        const existing = current.definitions.find(({ value }) => value?.type === "probe" && value.shape === asked.name);
+        const { from, to } = existing?.span ?? { from: 0, to: 0 };
+        const added = existing && addProbePoint(text.slice(from, to), from, px, py);
+        if (added) return [added];
+        const taken = new Set(current.definitions.map((each) => each.name));
+        let fresh = "asked";
+        for (let i = 2; taken.has(fresh); i++) fresh = `asked${i}`;
+        const start = text.endsWith("\n") || text === "" ? "" : "\n";
+        return [
+          {
+            from: text.length,
+            to: text.length,
+            insert: `${start}${fresh} = probe(${asked.name}, at: (${px}, ${py}))\n`,
+          },
+        ];
+      });
+    },
+    [edit, chosen],
+  );
+
+  useEffect(() => {
+    const key = (event: KeyboardEvent) => {
+      const target = event.target as HTMLElement;
+      if (target.closest(".cm-editor, input, textarea, select, [contenteditable=true]")) return;
+      if (event.ctrlKey || event.metaKey || event.altKey) {
+        if (event.altKey || event.key.toLowerCase() !== "z") return;
+        event.preventDefault();
+        if (event.shiftKey) editor.current?.redo();
+        else editor.current?.undo();
+        return;
+      }
+      const index = Number(event.key) - 1;
+      if (stations[index]) setStation(stations[index].key);
+    };
+    window.addEventListener("keydown", key);
+    return () => window.removeEventListener("keydown", key);
+  }, []);
+
+  const saveCopy = async () => {
+    try {
+      const body = { name: `${name.slice(0, 108)} (my copy)`, note: sheet.note, script };
+      const made = await request<SheetData>("POST", "/api/sheets", body);
+      saver.discard();
+      window.location.assign(`/sheets/${made.id}`);
+    } catch (error) {
+      message.error((error as Error).message);
+    }
+  };
+  const loadNewest = async () => {
+    try {
+      const newest = await request<SheetData>("GET", `/api/sheets/${sheet.id}`);
+      saver.discard();
+      onReload(newest);
+    } catch (error) {
+      message.error((error as Error).message);
+    }
+  };
+
+  const reach = useMemo(() => fieldReach(view, shape?.name ?? null), [view, shape]);
+  const interval = ownInterval ?? niceInterval(reach, view);
+  const errors = view?.diagnostics.filter(({ severity }) => severity === "error") ?? [];
+
+  const panelProps: StationProps | null =
+    view && thread
+      ? { view, thread, chosen, shape, onChoose: choose, onLight: setLit, onEdit: edit, onEndDrag: endDrag }
+      : null;
+
+  return (
+    <div className="desk">
+      <SheetHeader
+        name={name}
+        note={sheet.note}
+        saveState={saveState}
+        onRename={(next) => {
+          setName(next);
+          saver.change({ name: next });
+        }}
+        onLoadNewest={loadNewest}
+        onSaveCopy={saveCopy}
+      />
+      <Splitter className="desk-body">
+        <Splitter.Panel defaultSize="59%" min="30%">
+          {view && thread ? (
+            <Plan
+              view={view}
+              thread={thread}
+              station={station}
+              chosen={chosen}
+              shape={shape}
+              lit={lit}
+              interval={interval}
+              reach={reach}
+              onChoose={choose}
+              onProbe={probe}
+              onTake={take}
+            />
+          ) : (
+            <div className="plan-waiting">Evaluating the script …</div>
+          )}
+        </Splitter.Panel>
+        <Splitter.Panel min={460}>
+          <div className="desk-right">
+            <Rail view={view} shape={shape} station={station} onStation={setStation} />
+            <Splitter orientation="vertical" className="desk-column">
+              <Splitter.Panel defaultSize="46%" min={90}>
+                <div className="script-pane">
+                  <header className="script-head">
+                    <strong>Script</strong>
+                    <span className="quiet">{view ? plural(shapesOf(view).length, "shape") : ""}</span>
+                    <ScriptStatus busy={busy} problem={problem} onCancel={evaluation.cancel} errors={errors.length} />
+                    <span className="grow-end">
+                      <Button size="small" type="text" title="Undo (Ctrl+Z)" onClick={() => editor.current?.undo()}>
+                        Undo
+                      </Button>
+                      <Button
+                        size="small"
+                        type="text"
+                        title="Redo (Ctrl+Shift+Z)"
+                        onClick={() => editor.current?.redo()}
+                      >
+                        Redo
+                      </Button>
+                      <span className="quiet"> vertices · area</span>
+                    </span>
+                  </header>
+                  <ScriptEditor
+                    ref={editor}
+                    initial={sheet.script}
+                    evaluated={evaluated}
+                    onChange={change}
+                    onCursor={followCursor}
+                  />
+                </div>
+              </Splitter.Panel>
+              <Splitter.Panel min={120}>
+                <div className="panel-pane">
+                  {errors.length > 0 && (
+                    <ul className="mistakes" data-testid="mistakes">
+                      {errors.slice(0, 3).map(({ from, to, line, column, message: text }) => (
+                        <li key={`${from} ${text}`}>
+                          <button
+                            type="button"
+                            onClick={() => {
+                              editor.current?.reveal({ from, to });
+                              editor.current?.focus();
+                            }}
+                          >
+                            <span className="mono">
+                              {line}:{column}
+                            </span>{" "}
+                            {text}
+                          </button>
+                        </li>
+                      ))}
+                      {errors.length > 3 && <li className="quiet">and {plural(errors.length - 3, "more mistake")}</li>}
+                    </ul>
+                  )}
+                  {panelProps && station === "define" && <DefineStation {...panelProps} />}
+                  {panelProps && station === "flatten" && <FlattenStation {...panelProps} />}
+                  {panelProps && station === "combine" && (
+                    <CombineStation {...panelProps} shape={combined(view, shape)} />
+                  )}
+                  {panelProps && station === "probe" && <ProbeStation {...panelProps} />}
+                  {panelProps && station === "field" && (
+                    <FieldStation {...panelProps} interval={interval} onInterval={setInterval} />
+                  )}
+                  {panelProps && station === "handoff" && <HandoffStation {...panelProps} />}
+                </div>
+              </Splitter.Panel>
+            </Splitter>
+          </div>
+        </Splitter.Panel>
+      </Splitter>
+    </div>
+  );
+}
+
+interface StatusProps {
+  busy: boolean;
+  problem: string | null;
+  errors: number;
+  onCancel(): void;
+}
+
+function ScriptStatus({ busy, problem, errors, onCancel }: StatusProps) {
+  if (busy)
+    return (
+      <span className="script-status">
+        computing …{" "}
+        <Button size="small" onClick={onCancel}>
+          Cancel
+        </Button>
+      </span>
+    );
+  if (problem) return <span className="script-status warning">{problem}</span>;
+  if (errors) return <span className="script-status mistake">{plural(errors, "mistake")}</span>;
+  return null;
+}
+
+/** What the Combine station is about: the chosen shape if it is combined, or else the last one that is. */
+function combined(view: SheetView | null, shape: ReturnType<typeof shapeBehind>) {
+  if (!view || shape?.shape.combination) return shape;
+  return results(view).findLast((each) => each.shape.combination) ?? shape;
+}
+
+function fieldReach(view: SheetView | null, shape: string | null): number {
+  for (const { value } of view?.definitions ?? [])
+    if (value?.type === "field" && value.shape === shape) return value.reach;
+  return Number.POSITIVE_INFINITY;
+}
+
+/** Contours a quarter of the reach apart, or about a twentieth of the plan in a round number. */
+function niceInterval(reach: number, view: SheetView | null): number {
+  if (Number.isFinite(reach)) return reach / 4;
+  const size = view ? Math.min(view.plan.width, view.plan.height) : 100;
+  const power = 10 ** Math.floor(Math.log10(size / 20));
+  return ([1, 2, 5, 10].find((factor) => factor * power >= size / 20) ?? 10) * power;
+}

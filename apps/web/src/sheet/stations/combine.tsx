@@ -1,0 +1,119 @@
+import { bounds } from "@vertexon/geometry";
+import { Table } from "antd";
+import { Figure } from "@/format/figure";
+import { fixed, small } from "@/format/numbers";
+import { tokens, tones } from "@/theme/tokens";
+import type { CombinationView } from "@/worker/views";
+import { useAnswer } from "../use-answer";
+import type { StationProps } from "./context";
+import { Empty, Facts, Panel } from "./panel";
+import { Thumbnail } from "./thumbnail";
+
+/** A combined shape's rings, the same operands under all four operations, and whether the areas balance. */
+export function CombineStation({ view, thread, shape, onLight, onEdit }: StationProps) {
+  const combination = shape?.shape.combination ?? null;
+  const name = combination ? shape?.name : null;
+  const answer = useAnswer(thread, name ? (service) => service.combination(name) : null, [view, name]);
+  if (!shape || !combination || !answer)
+    return (
+      <Panel title="Combine" about={shape?.name}>
+        <Empty>
+          {shape && !combination
+            ? `${shape.name} is not combined from other shapes. Choose one that is, or write for example: rest = ${shape.name} difference circle((80, 60), radius: 20)`
+            : combination
+              ? "Combining …"
+              : "Write two shapes and one that combines them: union, intersection, difference or xor."}
+        </Empty>
+      </Panel>
+    );
+  const [first, second] = answer.labels;
+  const choose = (operation: string) =>
+    onEdit((current, script) => {
+      const definition = current.definitions.find((each) => each.name === name);
+      if (!definition) return null;
+      const text = script.slice(definition.span.from, definition.span.to);
+      const words = [...text.matchAll(new RegExp(`\\b${combination.operation}\\b`, "g"))];
+      // With one word there is no doubt which one is meant.
+      if (words.length !== 1 || operation === combination.operation) return null;
+      const from = definition.span.from + words[0].index;
+      return [{ from, to: from + combination.operation.length, insert: operation }];
+    });
+  return (
+    <Panel title="Combine" about={`${shape.name} = ${shorten(first)} ${combination.operation} ${shorten(second)}`}>
+      <p className="quiet">The same two operands, all four ways. Click one to take it.</p>
+      <div className="operations">
+        {answer.results.map(({ operation, polygons, area }) => (
+          <button
+            type="button"
+            key={operation}
+            className={`operation ${operation === answer.operation ? "operation-taken" : ""}`}
+            aria-pressed={operation === answer.operation}
+            onClick={() => choose(operation)}
+          >
+            <Thumbnail
+              layers={[{ polygons, tone: tones[0] }]}
+              box={bounds(answer.results[0].polygons.map(({ outer }) => outer))}
+              yDown={view.plan.yDown}
+              width={78}
+              height={50}
+            />
+            <span>{operation}</span>
+            <span className="mono">{fixed(area, 1)}</span>
+          </button>
+        ))}
+      </div>
+      <Table
+        size="small"
+        pagination={false}
+        rowKey="name"
+        scroll={{ y: 170 }}
+        dataSource={answer.rings.map((ring, index) => ({ ...ring, index }))}
+        onRow={({ index }) => ({ onMouseEnter: () => onLight({ ring: index }), onMouseLeave: () => onLight({}) })}
+        columns={[
+          { title: "ring", dataIndex: "name", width: 72 },
+          { title: "area", align: "right", width: 96, render: (_, ring) => <Figure value={ring.area} /> },
+          { title: "perimeter", align: "right", width: 84, render: (_, ring) => <Figure value={ring.perimeter} /> },
+          { title: "vertices", align: "right", width: 64, dataIndex: "vertices" },
+          { title: "edges from", ellipsis: true, render: (_, ring) => ring.sources.join(", ") },
+        ]}
+      />
+      <Balance answer={answer} />
+    </Panel>
+  );
+}
+
+/** area(A ∪ B) + area(A ∩ B) against area(A) + area(B): equal but for what snapping and doubles leave. */
+function Balance({ answer }: { answer: CombinationView }) {
+  const [union, intersection] = answer.results.map(({ area }) => area);
+  const [a, b] = answer.areas;
+  const difference = union + intersection - (a + b);
+  const balanced = Math.abs(difference) <= 1e-9 * Math.max(a, b, 1e-300);
+  return (
+    <Facts
+      rows={[
+        ["union + intersection", <Figure key="u" value={union + intersection} decimals={6} />, "balance-left"],
+        [
+          "A + B",
+          <span key="b">
+            <Figure value={a + b} decimals={6} />{" "}
+            <strong style={{ color: balanced ? tokens.olive : tokens.plum }}>
+              {balanced ? "balanced" : `differs by ${small(difference)}`}
+            </strong>
+          </span>,
+          "balance-right",
+        ],
+        [
+          "error bound",
+          <span key="e" className="mono">
+            {small(answer.flattening)} flattening + {small(answer.snapping)} snapping
+          </span>,
+        ],
+      ]}
+    />
+  );
+}
+
+function shorten(label: string): string {
+  const flat = label.replace(/\s+/g, " ");
+  return flat.length > 24 ? `${flat.slice(0, 23)}…` : flat;
+}

@@ -1,0 +1,140 @@
+import { writeNumber } from "@vertexon/notation";
+import { InputNumber, Slider, Table } from "antd";
+import { Figure } from "@/format/figure";
+import { fixed, plural } from "@/format/numbers";
+import type { DefinitionView, SubpathView } from "@/worker/views";
+import type { StationProps } from "./context";
+import { Empty, Facts, Panel } from "./panel";
+
+interface VertexRow {
+  key: string;
+  subpath: number;
+  index: number;
+  x: number;
+  y: number;
+  segment: number;
+  parameter: number;
+}
+
+/** The chosen shape's subpaths and vertices, and the numbers of the script that have a range. */
+export function DefineStation(props: StationProps) {
+  const { view, shape, onLight } = props;
+  const sliders = view.definitions.filter(({ number }) => number?.least != null && number.greatest != null);
+  const rows = shape ? shape.shape.subpaths.flatMap(vertexRows) : [];
+  return (
+    <Panel title="Define" about={shape?.name} aside={shape && plural(shape.shape.subpaths.length, "subpath")}>
+      {sliders.map((definition) => (
+        <NumberSlider key={definition.name} definition={definition} {...props} />
+      ))}
+      {!shape && <Empty>Write a shape in the script, for example: pond = circle((80, 60), radius: 30)</Empty>}
+      {shape && (
+        <>
+          <Facts
+            pairs
+            rows={[
+              ["vertices", <Figure key="v" value={shape.shape.vertices} decimals={0} />, "define-vertices"],
+              ["area", <Figure key="a" value={shape.shape.area} />, "define-area"],
+              ["perimeter", <Figure key="p" value={shape.shape.perimeter} />],
+              ["fill rule", shape.shape.fillRule],
+            ]}
+          />
+          <Table<SubpathView & { key: number }>
+            size="small"
+            pagination={false}
+            scroll={{ y: 120 }}
+            dataSource={shape.shape.subpaths.map((subpath, key) => ({ ...subpath, key }))}
+            columns={[
+              { title: "subpath", width: 70, render: (_, row) => row.key + 1 },
+              { title: "", width: 64, render: (_, row) => (row.closed ? "closed" : <strong>open</strong>) },
+              { title: "segments", align: "right", width: 78, dataIndex: "segments" },
+              { title: "vertices", align: "right", width: 72, render: (_, row) => row.vertices.length / 2 },
+              { title: "signed area", align: "right", render: (_, row) => <Figure value={row.signedArea} /> },
+            ]}
+          />
+          <Table<VertexRow>
+            className="vertex-table"
+            size="small"
+            virtual
+            pagination={false}
+            scroll={{ y: 220, x: 400 }}
+            dataSource={rows}
+            onRow={(row) => ({
+              onMouseEnter: () => onLight({ vertex: { subpath: row.subpath, index: row.index } }),
+              onMouseLeave: () => onLight({}),
+            })}
+            columns={[
+              { title: "vertex", width: 76, render: (_, row) => `${row.subpath + 1} · ${row.index}` },
+              { title: "x", align: "right", width: 100, render: (_, row) => <Figure value={row.x} /> },
+              { title: "y", align: "right", width: 100, render: (_, row) => <Figure value={row.y} /> },
+              {
+                title: "segment, t",
+                align: "right",
+                width: 110,
+                render: (_, row) => (
+                  <span className="mono quiet">
+                    {row.segment + 1}, {fixed(row.parameter, 3)}
+                  </span>
+                ),
+              },
+            ]}
+          />
+        </>
+      )}
+    </Panel>
+  );
+}
+
+function vertexRows(subpath: SubpathView, index: number): VertexRow[] {
+  const { vertices, segment, parameter } = subpath;
+  return Array.from(segment, (s, i) => ({
+    key: `${index}.${i}`,
+    subpath: index,
+    index: i,
+    x: vertices[2 * i],
+    y: vertices[2 * i + 1],
+    segment: s,
+    parameter: parameter[i],
+  }));
+}
+
+function NumberSlider({ definition, onEdit, onEndDrag }: StationProps & { definition: DefinitionView }) {
+  const { name, number, value } = definition;
+  const least = number?.least ?? 0;
+  const greatest = number?.greatest ?? 1;
+  const current = value?.type === "number" ? value.value : least;
+  // About a hundred steps of a round size.
+  const step = 10 ** Math.floor(Math.log10((greatest - least) / 40));
+  const set = (next: number | null, drag: boolean) => {
+    if (next === null) return;
+    onEdit(
+      (view) => {
+        const span = view.definitions.find((each) => each.name === name)?.number?.span;
+        return span ? [{ ...span, insert: writeNumber(next, 6) }] : null;
+      },
+      { drag },
+    );
+  };
+  return (
+    <div className="number-slider">
+      <span className="mono">{name}</span>
+      <Slider
+        min={least}
+        max={greatest}
+        step={step}
+        value={current}
+        onChange={(next) => set(next, true)}
+        onChangeComplete={onEndDrag}
+        aria-label={name}
+      />
+      <InputNumber
+        size="small"
+        min={least}
+        max={greatest}
+        step={step}
+        value={current}
+        onChange={(next) => set(next, false)}
+        aria-label={`${name}, typed`}
+      />
+    </div>
+  );
+}

@@ -1,0 +1,127 @@
+import { type HandoffFormat, handoffFormats } from "@vertexon/geometry";
+import { App, Button, InputNumber, Segmented } from "antd";
+import { useState } from "react";
+import { fixed, plural, small } from "@/format/numbers";
+import { useAnswer } from "../use-answer";
+import type { StationProps } from "./context";
+import { Empty, Facts, Panel } from "./panel";
+
+const FORMATS = Object.entries(handoffFormats).map(([value, { title }]) => ({
+  value: value as HandoffFormat,
+  label: title,
+}));
+/** Longer texts are shown cut; copying and saving take all of it. */
+const SHOWN = 20_000;
+
+/** The vertices as text for a program, copied or saved. The script's emit statement keeps the choice. */
+export function HandoffStation({ view, thread, shape, onEdit }: StationProps) {
+  const { message } = App.useApp();
+  const emission = view.emissions.find(({ name }) => name === shape?.name);
+  const [own, setOwn] = useState<{ format: HandoffFormat; decimals: number }>({ format: "typescript", decimals: 3 });
+  const format = emission?.format ?? own.format;
+  const decimals = emission?.decimals ?? own.decimals;
+  const name = shape?.name;
+  const handoff = useAnswer(thread, name ? (service) => service.handoff(name, format, decimals) : null, [
+    view,
+    name,
+    format,
+    decimals,
+  ]);
+  if (!shape || !name)
+    return (
+      <Panel title="Hand off">
+        <Empty>No shape to hand off yet.</Empty>
+      </Panel>
+    );
+
+  const file = emission?.file ?? `${name}.${handoffFormats[format].ending}`;
+  const statement = (f: HandoffFormat, d: number, to: string): string =>
+    `emit ${name} as ${f}, decimals ${d}, to "${to}"`;
+  const change = (f: HandoffFormat, d: number) => {
+    setOwn({ format: f, decimals: d });
+    if (!emission) return;
+    const to = f === format ? file : file.replace(/\.[^.]*$|$/, `.${handoffFormats[f].ending}`);
+    onEdit((current) => {
+      const span = current.emissions.find((each) => each.name === name)?.span;
+      return span ? [{ ...span, insert: statement(f, d, to) }] : null;
+    });
+  };
+  const keep = () =>
+    onEdit((_, script) => {
+      const start = script.endsWith("\n") || script === "" ? "" : "\n";
+      return [{ from: script.length, to: script.length, insert: `${start}${statement(format, decimals, file)}\n` }];
+    });
+  const copy = async () => {
+    if (!handoff) return;
+    await navigator.clipboard.writeText(handoff.text);
+    message.success(`${plural(handoff.vertices, "vertex", "vertices")} copied`);
+  };
+  const save = () => {
+    if (!handoff) return;
+    const link = document.createElement("a");
+    link.href = URL.createObjectURL(new Blob([handoff.text], { type: "text/plain" }));
+    link.download = file;
+    link.click();
+    URL.revokeObjectURL(link.href);
+  };
+  const text = handoff?.text ?? "";
+  return (
+    <Panel title="Hand off" about={name} aside={<span className="mono">{file}</span>}>
+      <Segmented options={FORMATS} value={format} onChange={(f) => change(f, decimals)} size="small" />
+      <div className="handoff-row">
+        <span className="inline-field">
+          decimals
+          <InputNumber
+            size="small"
+            min={0}
+            max={17}
+            precision={0}
+            value={decimals}
+            onChange={(d) => d !== null && change(format, d)}
+            aria-label="decimals"
+          />
+        </span>
+        <span className="grow" />
+        {!emission && <Button onClick={keep}>Keep in the script</Button>}
+        <Button onClick={save} disabled={!handoff}>
+          Save {file}
+        </Button>
+        <Button type="primary" onClick={copy} disabled={!handoff}>
+          Copy
+        </Button>
+      </div>
+      {handoff && (
+        <Facts
+          rows={[
+            [
+              "contents",
+              `${plural(handoff.vertices, "vertex", "vertices")}, ${plural(shape.shape.polygons.length, "polygon")}, y ${view.plan.yDown ? "down" : "up"}, ${view.plan.unit}`,
+            ],
+            [
+              "error bound",
+              <span key="e" className="mono">
+                {small(shape.shape.error + handoff.rounding)}
+                <span className="quiet">
+                  {" "}
+                  = {small(shape.shape.error)} outline + {small(handoff.rounding)} digits
+                </span>
+              </span>,
+            ],
+            ...(handoff.merged > 0
+              ? ([
+                  [
+                    "too few digits",
+                    `${plural(handoff.merged, "vertex", "vertices")} became equal to the one before: take more decimals`,
+                  ],
+                ] as [string, string][])
+              : []),
+          ]}
+        />
+      )}
+      <pre className="handoff-text" data-testid="handoff-text">
+        {text.slice(0, SHOWN)}
+        {text.length > SHOWN && `\n… and ${fixed(text.length - SHOWN, 0)} more characters`}
+      </pre>
+    </Panel>
+  );
+}

@@ -1,0 +1,55 @@
+import { type Bounds, bounds, type MultiPolygon } from "@vertexon/geometry";
+import { tokens, withAlpha } from "@/theme/tokens";
+
+interface Props {
+  layers: { polygons: MultiPolygon; tone: string }[];
+  /** The box to show; that of the polygons when left out. */
+  box?: Bounds | null;
+  yDown: boolean;
+  width: number;
+  height: number;
+}
+
+/** Shapes as a small picture. */
+export function Thumbnail({ layers, box, yDown, width, height }: Props) {
+  const all = layers.flatMap(({ polygons }) => polygons.flatMap(({ outer, holes }) => [outer, ...holes]));
+  const shown = box ?? bounds(all);
+  if (!shown) return <div className="thumbnail-empty" style={{ width, height }} />;
+  const w = Math.max(shown.maxX - shown.minX, 1e-9);
+  const h = Math.max(shown.maxY - shown.minY, 1e-9);
+  const pixel = Math.max(w / width, h / height);
+  const margin = 3 * pixel;
+  const y = yDown ? shown.minY : -shown.maxY;
+  return (
+    <svg
+      width={width}
+      height={height}
+      viewBox={`${shown.minX - margin} ${y - margin} ${w + 2 * margin} ${h + 2 * margin}`}
+      aria-hidden="true"
+    >
+      {layers.map(({ polygons, tone }, i) => (
+        <path
+          // biome-ignore lint/suspicious/noArrayIndexKey: layers have no other identity
+          key={i}
+          d={pathOf(polygons)}
+          fill={withAlpha(tone, 0.6)}
+          fillRule="evenodd"
+          stroke={tokens.ink}
+          strokeWidth={pixel}
+          transform={yDown ? undefined : "scale(1 -1)"}
+        />
+      ))}
+    </svg>
+  );
+}
+
+function pathOf(polygons: MultiPolygon): string {
+  return polygons
+    .flatMap(({ outer, holes }) => [outer, ...holes])
+    .map((ring) => {
+      let d = "";
+      for (let i = 0; i < ring.length; i += 2) d += `${i ? "L" : "M"}${ring[i].toFixed(3)} ${ring[i + 1].toFixed(3)}`;
+      return `${d}Z`;
+    })
+    .join("");
+}

@@ -1,0 +1,19 @@
+import { integer, pgTable, text, timestamp, uuid } from "drizzle-orm/pg-core";
+import type { PgliteDatabase } from "drizzle-orm/pglite";
+
+/** A sheet is a name and a script; everything else is computed from the script. */
+export const sheets = pgTable("sheets", {
+  id: uuid("id").primaryKey().defaultRandom(),
+  name: text("name").notNull(),
+  /** What the sheet belongs to, in a few words. */
+  note: text("note").notNull().default(""),
+  script: text("script").notNull(),
+  /** Counts changes, so that a stale copy cannot overwrite a newer one unseen. */
+  revision: integer("revision").notNull().default(1),
+  createdAt: timestamp("created_at", { withTimezone: true }).notNull().defaultNow(),
+  changedAt: timestamp("changed_at", { withTimezone: true }).notNull().defaultNow(),
+  /** Deleted sheets stay until they are restored or the data folder is removed. */
+  deletedAt: timestamp("deleted_at", { withTimezone: true }),
+});
+
+export type Database = PgliteDatabase<{ sheets: typeof sheets }>;

@@ -1,0 +1,10 @@
+import { driftwoodDogleg } from "../sample/driftwood-dogleg";
+import { type Database, sheets } from "./schema";
+
+const SAMPLES = [driftwoodDogleg];
+
+/** Puts the sample sheets into a database that never held a sheet; deleted ones count, so none comes back by itself. */
+export async function seedSamples(db: Database): Promise<void> {
+  const held = await db.select({ id: sheets.id }).from(sheets).limit(1);
+  if (held.length === 0) await db.insert(sheets).values(SAMPLES);
+}

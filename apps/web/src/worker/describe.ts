@@ -1,0 +1,139 @@
+import { bounds, distanceIndex, operandOf, perimeter, pointAt, signedArea } from "@vertexon/geometry";
+import type { Definition, Shape, Value } from "@vertexon/notation";
+import type { DefinitionView, ShapeView, ValueView } from "./views";
+
+/** A definition as plain data. `nameOf` tells what a shape that something was made from is called. */
+export function describeDefinition(definition: Definition, nameOf: (shape: Shape) => string): DefinitionView {
+  const { name, span, nameSpan, number, dependsOn, value } = definition;
+  return {
+    name,
+    span,
+    nameSpan,
+    number,
+    dependsOn,
+    handles: handlesOf(value),
+    value: value && describeValue(value, nameOf),
+  };
+}
+
+function handlesOf(value: Value | null): DefinitionView["handles"] {
+  if (value?.type === "shape" || value?.type === "probe") return value.handles;
+  if (value?.type === "point" && value.written && (value.written.x || value.written.y))
+    return [{ x: value.x, y: value.y, written: value.written, map: { a: 1, b: 0, c: 0, d: 1, e: 0, f: 0 } }];
+  return [];
+}
+
+function describeValue(value: Value, nameOf: (shape: Shape) => string): ValueView {
+  switch (value.type) {
+    case "number":
+      return { type: "number", value: value.value };
+    case "angle":
+      return { type: "angle", radians: value.radians };
+    case "point":
+      return { type: "point", x: value.x, y: value.y };
+    case "list":
+      return { type: "list", length: value.items.length };
+    case "text":
+    case "rule":
+      return { type: value.type };
+    case "shape":
+      return describeShape(value);
+    case "probe":
+      return {
+        type: "probe",
+        shape: nameOf(value.shape),
+        points: value.points.map(({ x, y, location, nearest }) => ({ x, y, ...location, ...nearest })),
+      };
+    case "field":
+      return {
+        type: "field",
+        shape: nameOf(value.shape),
+        columns: value.grid.columns,
+        rows: value.grid.rows,
+        cell: value.grid.cell,
+        reach: value.reach,
+      };
+  }
+}
+
+const described = new WeakMap<object, ShapeView>();
+
+function describeShape(shape: Shape): ShapeView {
+  const known = described.get(shape);
+  if (known) return known;
+  const { flat, outline, combination } = shape;
+  const subpaths = flat.subpaths.map((subpath, i) => ({
+    ...subpath,
+    segments: outline.subpaths[i].segments.length + (impliedJoin(outline.subpaths[i]) ? 1 : 0),
+    length: perimeter(subpath.vertices, subpath.closed),
+    signedArea: signedArea(subpath.vertices),
+  }));
+  const view: ShapeView = {
+    type: "shape",
+    outline,
+    sources: leaves(shape).map((leaf) => leaf.outline),
+    worst: worstChord(leaves(shape)),
+    subpaths,
+    polygons: shape.polygons,
+    fillRule: shape.fillRule,
+    vertices: shape.vertexCount,
+    area: shape.area,
+    perimeter: subpaths.reduce((sum, { length }) => sum + length, 0),
+    bounds: bounds(subpaths.map(({ vertices }) => vertices)),
+    label: labelPlace(shape),
+    tolerance: shape.tolerance,
+    error: shape.error,
+    combination: combination && {
+      operation: combination.operation,
+      operands: combination.operands.map(({ label }) => label),
+      report: combination.report,
+    },
+  };
+  described.set(shape, view);
+  return view;
+}
+
+/** Whether a closed subpath needs a straight join that is not among its segments. */
+function impliedJoin({ closed, segments, x, y }: Shape["outline"]["subpaths"][number]): boolean {
+  const last = segments.at(-1);
+  if (!closed || !last) return false;
+  const [ex, ey] = pointAt(last, 1);
+  return ex !== x || ey !== y;
+}
+
+/** The shapes that a shape was combined from, all the way down; itself when it was not. */
+function leaves(shape: Shape): Shape[] {
+  return shape.combination ? shape.combination.operands.flatMap((operand) => leaves(operand.shape)) : [shape];
+}
+
+/** The middle of the chord with the greatest deviation. */
+function worstChord(shapes: readonly Shape[]): ShapeView["worst"] {
+  let worst: ShapeView["worst"] = null;
+  for (const { flat } of shapes)
+    for (const { vertices: v, deviation } of flat.subpaths)
+      deviation.forEach((d, i) => {
+        if (d <= (worst?.deviation ?? 0)) return;
+        const j = (2 * i + 2) % v.length;
+        worst = { x: (v[2 * i] + v[j]) / 2, y: (v[2 * i + 1] + v[j + 1]) / 2, deviation: d };
+      });
+  return worst;
+}
+
+/** The deepest of a few samples inside the shape. */
+function labelPlace(shape: Shape): ShapeView["label"] {
+  const operand = operandOf(shape.polygons);
+  const box = bounds(operand.rings);
+  if (!box) return null;
+  const size = 12;
+  const cell = Math.max(box.maxX - box.minX, box.maxY - box.minY) / size;
+  const columns = Math.max(1, Math.round((box.maxX - box.minX) / cell));
+  const rows = Math.max(1, Math.round((box.maxY - box.minY) / cell));
+  const values = distanceIndex(operand).field({ x: box.minX, y: box.minY, cell, columns, rows });
+  let deepest = 0;
+  for (let i = 1; i < values.length; i++) if (values[i] < values[deepest]) deepest = i;
+  return {
+    x: box.minX + ((deepest % columns) + 0.5) * cell,
+    y: box.minY + (Math.floor(deepest / columns) + 0.5) * cell,
+    clearance: -values[deepest],
+  };
+}

@@ -1,0 +1,56 @@
+import type { FieldRequest } from "./views";
+
+/** How strongly the deepest layer is tinted. */
+const DEEPEST = 0.8;
+
+/**
+ * Signed distances as pixels: inside in layers that deepen with every interval, outside nothing. Between samples the
+ * distance is interpolated, so that the layers' edges are smooth to a fraction of a pixel.
+ */
+export function shadeField(
+  { columns, rows, cell, upscale, interval, flipped, tint, reach }: FieldRequest,
+  values: Float64Array,
+): { pixels: Uint8ClampedArray; width: number; height: number } {
+  const width = columns * upscale;
+  const height = rows * upscale;
+  const pixels = new Uint8ClampedArray(4 * width * height);
+  const pixel = cell / upscale;
+  let deepest = 0;
+  for (const value of values) deepest = Math.max(deepest, -value);
+  const layers = Math.max(1, Math.min(24, Math.ceil(Math.min(deepest, reach) / interval)));
+  const strength = (layer: number): number => (DEEPEST * Math.min(layers, layer)) / layers;
+  for (let py = 0; py < height; py++) {
+    const [row, v] = cellAt(py, rows, upscale);
+    const line = (flipped ? height - 1 - py : py) * width;
+    for (let px = 0; px < width; px++) {
+      const [column, u] = cellAt(px, columns, upscale);
+      const i = row * columns + column;
+      const below = rows > 1 ? i + columns : i;
+      const right = columns > 1 ? 1 : 0;
+      const d =
+        (values[i] * (1 - u) + values[i + right] * u) * (1 - v) +
+        (values[below] * (1 - u) + values[below + right] * u) * v;
+      if (d >= pixel) continue;
+      // Depth in layers; the step between two layers is spread over one pixel.
+      const depth = Math.max(0, Math.min(-d, reach) / interval);
+      const layer = Math.floor(depth) + 1;
+      const into = Math.min(1, (depth - Math.floor(depth)) * (interval / pixel));
+      const shade = strength(layer - 1) * (1 - into) + strength(layer) * into;
+      const edge = d > 0 ? 0 : 1;
+      const at = 4 * (line + px);
+      pixels[at] = tint[0];
+      pixels[at + 1] = tint[1];
+      pixels[at + 2] = tint[2];
+      pixels[at + 3] = 255 * shade * edge;
+    }
+  }
+  return { pixels, width, height };
+}
+
+/** The sample before a pixel's centre, kept within the grid, and the way to the next one from 0 to 1. */
+function cellAt(pixel: number, count: number, upscale: number): [number, number] {
+  if (count < 2) return [0, 0];
+  const at = (pixel + 0.5) / upscale - 0.5;
+  const index = Math.max(0, Math.min(count - 2, Math.floor(at)));
+  return [index, Math.max(0, Math.min(1, at - index))];
+}

@@ -1,0 +1,112 @@
+import { type Remote, wrap } from "comlink";
+import type { SheetService } from "./sheet-service";
+import type { SheetView } from "./views";
+
+/** An evaluation that was given up for a newer one or by the user. */
+export class CancelledError extends Error {
+  override readonly name = "CancelledError";
+}
+
+/** A running evaluation is given up for a newer script only after this many milliseconds. */
+const PATIENCE = 400;
+
+/**
+ * The worker that evaluates a sheet. A new script waits for the one being evaluated, unless that takes long: then the
+ * worker is ended and a new one starts on the newest script. Scripts in between are skipped.
+ */
+export class SheetThread {
+  private worker: Worker | null = null;
+  private remote: Remote<SheetService> | null = null;
+  private running: { since: number; abandon: () => void } | null = null;
+  private waiting: { script: string; resolve: (view: SheetView) => void; reject: (error: Error) => void } | null = null;
+  private last: string | null = null;
+  private restart: ReturnType<typeof setTimeout> | null = null;
+
+  evaluate(script: string): Promise<SheetView> {
+    this.waiting?.reject(new CancelledError());
+    return new Promise((resolve, reject) => {
+      this.waiting = { script, resolve, reject };
+      if (!this.running) this.next();
+      else {
+        const left = PATIENCE - (performance.now() - this.running.since);
+        if (this.restart === null) this.restart = setTimeout(() => this.giveUp(), Math.max(0, left));
+      }
+    });
+  }
+
+  /** Questions about the last evaluation. After a cancelled one they are about the sheet before it, evaluated again. */
+  async ask<T>(question: (service: Remote<SheetService>) => Promise<T>): Promise<T> {
+    return question(this.service());
+  }
+
+  cancel(): void {
+    this.waiting?.reject(new CancelledError());
+    this.waiting = null;
+    this.stop();
+  }
+
+  close(): void {
+    this.last = null;
+    this.cancel();
+  }
+
+  private next(): void {
+    const { waiting } = this;
+    if (!waiting) return;
+    this.waiting = null;
+    let abandoned = false;
+    this.running = {
+      since: performance.now(),
+      abandon: () => {
+        abandoned = true;
+        waiting.reject(new CancelledError());
+      },
+    };
+    this.service()
+      .update(waiting.script)
+      .then(
+        (view) => {
+          if (abandoned) return;
+          this.last = waiting.script;
+          waiting.resolve(view);
+          this.done();
+        },
+        (error) => {
+          if (abandoned) return;
+          waiting.reject(error);
+          this.done();
+        },
+      );
+  }
+
+  private done(): void {
+    if (this.restart !== null) clearTimeout(this.restart);
+    this.restart = null;
+    this.running = null;
+    this.next();
+  }
+
+  private giveUp(): void {
+    this.restart = null;
+    this.stop();
+    this.next();
+  }
+
+  private stop(): void {
+    if (this.restart !== null) clearTimeout(this.restart);
+    this.restart = null;
+    this.running?.abandon();
+    this.running = null;
+    this.worker?.terminate();
+    this.worker = null;
+    this.remote = null;
+  }
+
+  private service(): Remote<SheetService> {
+    if (this.remote) return this.remote;
+    this.worker = new Worker(new URL("./sheet.worker.ts", import.meta.url), { type: "module" });
+    this.remote = wrap<SheetService>(this.worker);
+    if (this.last !== null) void this.remote.update(this.last);
+    return this.remote;
+  }
+}

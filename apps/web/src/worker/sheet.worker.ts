@@ -1,0 +1,4 @@
+import { expose } from "comlink";
+import { SheetService } from "./sheet-service";
+
+expose(new SheetService());

@@ -1,0 +1,155 @@
+import type {
+  Bounds,
+  CombineReport,
+  Contour,
+  FillRule,
+  Handoff,
+  HandoffFormat,
+  MultiPolygon,
+  Operation,
+  Path,
+} from "@vertexon/geometry";
+import type { Diagnostic, Emission, Handle, PlanSettings, Span } from "@vertexon/notation";
+
+/** What the worker tells about a sheet: plain data that can be sent between threads. */
+export interface SheetView {
+  plan: PlanSettings;
+  tolerance: number;
+  toleranceSpan: Span | null;
+  definitions: DefinitionView[];
+  emissions: Emission[];
+  diagnostics: Diagnostic[];
+}
+
+export interface DefinitionView {
+  name: string;
+  span: Span;
+  nameSpan: Span;
+  value: ValueView | null;
+  number: { span: Span; least: number | null; greatest: number | null } | null;
+  /** Points of this definition that can be dragged; their spans count from span.from. */
+  handles: Handle[];
+  dependsOn: string[];
+}
+
+export type ValueView =
+  | { type: "number"; value: number }
+  | { type: "angle"; radians: number }
+  | { type: "point"; x: number; y: number }
+  | { type: "list"; length: number }
+  | { type: "text" | "rule" }
+  | ShapeView
+  | ProbeView
+  | FieldView;
+
+export interface SubpathView {
+  vertices: Float64Array;
+  closed: boolean;
+  segment: Int32Array;
+  parameter: Float64Array;
+  deviation: Float64Array;
+  segments: number;
+  length: number;
+  signedArea: number;
+}
+
+export interface ShapeView {
+  type: "shape";
+  outline: Path;
+  /** The outlines with true curves that it was made from: its own, or those of its operands, all the way down. */
+  sources: Path[];
+  /** Where a chord is furthest from its curve, among all of those; null where nothing is curved. */
+  worst: { x: number; y: number; deviation: number } | null;
+  subpaths: SubpathView[];
+  polygons: MultiPolygon;
+  fillRule: FillRule;
+  vertices: number;
+  area: number;
+  perimeter: number;
+  bounds: Bounds | null;
+  /** A place well inside for the shape's name, and its distance from the boundary; null for an empty shape. */
+  label: { x: number; y: number; clearance: number } | null;
+  tolerance: number;
+  /** Bounds the distance from the true outline, all steps together. */
+  error: number;
+  combination: { operation: Operation; operands: string[]; report: CombineReport } | null;
+}
+
+export interface ProbeView {
+  type: "probe";
+  shape: string;
+  points: {
+    x: number;
+    y: number;
+    side: "inside" | "outside" | "boundary";
+    winding: number;
+    distance: number;
+    nearest: { x: number; y: number };
+    ring: number;
+    edge: number;
+  }[];
+}
+
+export interface FieldView {
+  type: "field";
+  shape: string;
+  columns: number;
+  rows: number;
+  cell: number;
+  reach: number;
+}
+
+/** The four operations on the operands of a combined shape: the first against all others. */
+export interface CombinationView {
+  operation: Operation;
+  labels: [string, string];
+  results: { operation: Operation; polygons: MultiPolygon; area: number }[];
+  areas: [number, number];
+  rings: { name: string; area: number; perimeter: number; vertices: number; sources: string[] }[];
+  /** Flattening that the operands brought along, and movement by snapping. */
+  flattening: number;
+  snapping: number;
+}
+
+/** What lies at a place on the plan, as seen from one shape. */
+export interface Inspection {
+  side: "inside" | "outside" | "boundary";
+  distance: number;
+  nearest: { x: number; y: number };
+  ring: number;
+  edge: number;
+  /** Other shapes that hold the place. */
+  within: string[];
+}
+
+export interface FieldRequest {
+  /** The corner of least x and y, the size of a sample's cell, and the samples. */
+  x: number;
+  y: number;
+  cell: number;
+  columns: number;
+  rows: number;
+  /** Pixels a cell, each way. */
+  upscale: number;
+  interval: number;
+  reach: number;
+  flipped: boolean;
+  tint: [number, number, number];
+}
+
+export interface FieldPicture {
+  request: FieldRequest;
+  pixels: Uint8ClampedArray;
+  width: number;
+  height: number;
+  contours: Contour[];
+}
+
+export interface FieldSummary {
+  columns: number;
+  rows: number;
+  least: number;
+  greatest: number;
+}
+
+export type { Handoff, HandoffFormat };
