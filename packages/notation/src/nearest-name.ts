@@ -1,7 +1,8 @@
 /** The known name that is most like a misspelled one, or null when none is near: up to a third of its letters may differ. */
 export function nearestName(name: string, known: Iterable<string>): string | null {
   let best: string | null = null;
-  let least = Math.max(1, Math.floor(name.length / 3)) + 1;
+  // One letter for another is a near name only where letters remain: "b" is not "a" misspelled.
+  let least = Math.min(name.length, Math.max(1, Math.floor(name.length / 3)) + 1);
   for (const candidate of known) {
     const distance = editDistance(name.toLowerCase(), candidate.toLowerCase());
     if (distance < least) {

@@ -2,7 +2,7 @@
 export const driftwoodDogleg = {
   name: "Driftwood Dogleg",
   note: "Puttlane · lane 1",
-  script: `// Driftwood Dogleg: a lane with a bend, a pond, a stone and the cup's hole
+  script: `// Driftwood Dogleg: a lane with a bend
 plan 320 by 310, y down, unit px
 tolerance 0.05
 

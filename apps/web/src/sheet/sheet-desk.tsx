@@ -216,7 +216,7 @@ export function SheetDesk({ sheet, onReload }: Props) {
         onSaveCopy={saveCopy}
       />
       <Splitter className="desk-body">
-        <Splitter.Panel defaultSize="59%" min="30%">
+        <Splitter.Panel defaultSize="57%" min="30%">
           {view && thread ? (
             <Plan
               view={view}

@@ -1,6 +1,6 @@
 import { locationIndex } from "../location";
 import type { Operand } from "../polygon";
-import { type Foot, nearestOnEdge } from "./nearest-on-edge";
+import { distanceTo, type Foot, nearestOnEdge } from "./nearest-on-edge";
 import type { SignedDistance } from "./signed-distance";
 
 /** Square cells of side `cell` from the corner of least x and y, in plan units; sampled at their centres. */
@@ -78,7 +78,7 @@ export function distanceIndex(shape: Operand): DistanceIndex {
       if (best.edge < 0)
         return { distance: Number.POSITIVE_INFINITY, nearest: { x: Number.NaN, y: Number.NaN }, ring, edge };
       if (side === "boundary") return { distance: 0, nearest: { x, y }, ring, edge };
-      const length = Math.sqrt(best.squared);
+      const length = distanceTo(best, x, y);
       return { distance: side === "inside" ? -length : length, nearest: { x: best.x, y: best.y }, ring, edge };
     },
     field({ x, y, cell, columns, rows }) {
@@ -95,7 +95,8 @@ export function distanceIndex(shape: Operand): DistanceIndex {
         for (let column = 0; column < columns; column++) {
           search(centres[2 * column], cy, hint);
           hint = best.edge;
-          values[row * columns + column] = sides[column] === 0 ? 0 : -sides[column] * Math.sqrt(best.squared);
+          values[row * columns + column] =
+            sides[column] === 0 ? 0 : -sides[column] * distanceTo(best, centres[2 * column], cy);
         }
       }
       return values;

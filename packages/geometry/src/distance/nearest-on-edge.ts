@@ -6,6 +6,11 @@ export interface Foot {
   squared: number;
 }
 
+/** The distance from (x, y) to its foot; squares of distances below 1e-140 are too small for doubles to be trusted. */
+export function distanceTo(foot: Foot, x: number, y: number): number {
+  return foot.squared > 1e-280 ? Math.sqrt(foot.squared) : Math.hypot(x - foot.x, y - foot.y);
+}
+
 /** The point of the edge a b nearest to (x, y), from the end nearer to it, which keeps rounding at the size of the distance. */
 export function nearestOnEdge(x: number, y: number, ax: number, ay: number, bx: number, by: number, foot: Foot): void {
   const dx = bx - ax;

@@ -1,6 +1,6 @@
 import { locatePoint } from "../location";
 import type { Operand } from "../polygon";
-import { type Foot, nearestOnEdge } from "./nearest-on-edge";
+import { distanceTo, type Foot, nearestOnEdge } from "./nearest-on-edge";
 
 /** `nearest` is the boundary point at that distance, on edge `edge` (from vertex `edge` on) of ring `ring`. */
 export interface SignedDistance {
@@ -27,7 +27,7 @@ export function signedDistance(x: number, y: number, shape: Operand): SignedDist
   });
   const { side } = locatePoint(x, y, shape);
   if (side === "boundary") return { distance: 0, nearest: { x, y }, ring: best.ring, edge: best.edge };
-  const distance = Math.sqrt(best.squared);
+  const distance = distanceTo(best, x, y);
   return {
     distance: side === "inside" ? -distance : distance,
     nearest: { x: best.x, y: best.y },

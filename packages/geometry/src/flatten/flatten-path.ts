@@ -29,7 +29,7 @@ export class FlattenError extends Error {
 /**
  * Flattens every curve of a path so that no point of a curve is further than `tolerance` (plan units, greater than 0)
  * from its chord. Throws {@link FlattenError} for another tolerance, or one so small that a segment would need more
- * than 2^20 chords.
+ * than 2^20 chords, or finer than doubles are at its coordinates.
  */
 export function flattenPath(path: Path, { tolerance }: { tolerance: number }): FlatPath {
   if (!(tolerance > 0 && tolerance < Number.POSITIVE_INFINITY))
@@ -47,7 +47,12 @@ function flattenSubpath(subpath: Subpath, tolerance: number, index: number): Fla
   const deviations: number[] = [];
   subpath.segments.forEach((segment, k) => {
     const bound = boundOf(segment);
-    const stops = bound ? stopsOf(segment, bound, tolerance) : [0, 1];
+    const rounding = bound ? ROUNDING * magnitudeOf(segment) : 0;
+    if (rounding >= tolerance)
+      throw new FlattenError(
+        `subpath ${index + 1}, segment ${k + 1}: the tolerance ${tolerance} is finer than doubles are at these coordinates`,
+      );
+    const stops = bound ? stopsOf(segment, bound, tolerance - rounding) : [0, 1];
     if (!stops)
       throw new FlattenError(
         `subpath ${index + 1}, segment ${k + 1}: the tolerance ${tolerance} would need more than ${MOST_CHORDS} vertices`,
@@ -55,7 +60,7 @@ function flattenSubpath(subpath: Subpath, tolerance: number, index: number): Fla
     for (let i = 1; i < stops.length; i++) {
       segments.push(k);
       parameters.push(stops[i - 1]);
-      deviations.push(bound ? bound(stops[i - 1], stops[i]) : 0);
+      deviations.push(bound ? bound(stops[i - 1], stops[i]) + rounding : 0);
       vertices.push(...pointAt(segment, stops[i]));
     }
   });
@@ -74,6 +79,15 @@ function flattenSubpath(subpath: Subpath, tolerance: number, index: number): Fla
     parameter: Float64Array.from(parameters),
     deviation: Float64Array.from(deviations),
   };
+}
+
+/** Points and bounds are computed in doubles: this share of the largest coordinate covers what rounding does to them. */
+const ROUNDING = 2 ** -49;
+
+function magnitudeOf(segment: Segment): number {
+  let most = 0;
+  for (const value of Object.values(segment)) if (typeof value === "number") most = Math.max(most, Math.abs(value));
+  return most;
 }
 
 function boundOf(segment: Segment): ChordBound | null {

@@ -24,7 +24,17 @@ export interface Surroundings extends SheetContext {
 
 /** Computes an expression of a statement whose text is `text`. Throws {@link ScriptError} at the place of a mistake. */
 export function evaluate(expression: Expression, text: string, sheet: Surroundings): Value {
-  return new Evaluation(text, sheet).value(expression);
+  const evaluation = new Evaluation(text, sheet);
+  return evaluation.guarded(expression, () => {
+    const value = evaluation.value(expression);
+    // Flattened now, so that a tolerance or a size that cannot be met is said here and not when it is drawn.
+    if (value.type === "shape" && value.vertexCount > MOST_VERTICES)
+      throw new ScriptError(
+        expression,
+        `this shape has ${value.vertexCount} vertices; at most ${MOST_VERTICES} are allowed`,
+      );
+    return value;
+  });
 }
 
 class Evaluation {
@@ -160,16 +170,10 @@ class Evaluation {
     return this.guarded(expression, () => combineShapes(expression.operation, operands, this.sheet.tolerance()));
   }
 
-  /** Flattens a new shape at once, so that a tolerance or a size that cannot be met is said here. */
-  private guarded(span: Span, run: () => Value): Value {
+  /** Puts what the kernel complains about at a place in the text. */
+  guarded(span: Span, run: () => Value): Value {
     try {
-      const value = run();
-      if (value.type === "shape" && value.vertexCount > MOST_VERTICES)
-        throw new ScriptError(
-          span,
-          `this shape has ${value.vertexCount} vertices; at most ${MOST_VERTICES} are allowed`,
-        );
-      return value;
+      return run();
     } catch (error) {
       if (error instanceof FlattenError) throw new ScriptError(span, error.message);
       if (error instanceof PathTextError) throw new ScriptError({ from: error.at, to: error.at + 1 }, error.message);

@@ -125,7 +125,11 @@ function drawNames(ctx: CanvasRenderingContext2D, { camera, view, station, chose
   for (const { x, y } of spots) labels.avoid(...toScreen(camera, x, y), 7);
   for (const { value } of view.definitions)
     if (value?.type === "probe" && station === "probe")
-      for (const point of value.points) labels.avoid(...toScreen(camera, point.x, point.y), 16);
+      for (const point of value.points) {
+        const [x, y] = toScreen(camera, point.x, point.y);
+        labels.avoid(x, y, 16);
+        labels.avoid(x + 36, y, 24); // the distance's digits
+      }
   if (shape) labels.place(shape.name, namePlaces(ctx, camera, shape.name, shape.shape), true);
   if (station === "define")
     for (const { name, value } of view.definitions) {

@@ -134,8 +134,10 @@ export function numberVertices(ctx: CanvasRenderingContext2D, camera: Camera, sh
       }
       lastX = x;
       lastY = y;
-      const length = Math.hypot(bx - x, by - y);
-      ctx.fillText(String(i), x + (12 * (by - y)) / length, y - (12 * (bx - x)) / length);
+      const h = (i + n - 1) % n;
+      const [ax, ay] = toScreen(camera, v[2 * h], v[2 * h + 1]);
+      const length = Math.hypot(bx - ax, by - ay) || 1;
+      ctx.fillText(String(i), x + (12 * (by - ay)) / length, y - (12 * (bx - ax)) / length);
     }
   }
 }

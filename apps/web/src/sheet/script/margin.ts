@@ -47,7 +47,7 @@ export function margin(): Extension {
         return note ? new NoteMarker(note) : null;
       },
       lineMarkerChange: (update) => update.startState.field(notes) !== update.state.field(notes),
-      initialSpacer: () => new NoteMarker({ text: "0000 · 000,000.0", title: "", severity: null }),
+      initialSpacer: () => new NoteMarker({ text: "000 · 00,000.0", title: "", severity: null }),
     }),
   ];
 }

@@ -125,7 +125,7 @@ export function ScriptEditor({ ref, initial, evaluated, onChange, onCursor }: Pr
 }
 
 const editorLook = EditorView.theme({
-  "&": { height: "100%", fontSize: "12.5px", backgroundColor: "#FFFFFF", color: tokens.ink },
+  "&": { height: "100%", fontSize: "12px", backgroundColor: "#FFFFFF", color: tokens.ink },
   "&.cm-focused": { outline: "none" },
   ".cm-scroller": { fontFamily: tokens.mono, lineHeight: "1.55" },
   ".cm-gutters": { backgroundColor: "#FFFFFF", color: "#8B9692", border: "none" },

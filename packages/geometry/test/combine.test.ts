@@ -1,0 +1,144 @@
+import fc from "fast-check";
+import {
+  area,
+  combine,
+  combineAll,
+  locatePoint,
+  type Operand,
+  OperandError,
+  type Operation,
+  operandOf,
+  regions,
+} from "../src";
+import { latticeOperand, operandPair } from "./arbitraries";
+import { exactAreas } from "./oracles/exact-areas";
+import { flawsOf, textOf } from "./oracles/validity";
+
+const OPERATIONS: Operation[] = ["union", "intersection", "difference", "xor"];
+
+const shape = (...rings: number[][]): Operand => ({
+  rings: rings.map((ring) => Float64Array.from(ring)),
+  fillRule: "nonzero",
+});
+const square = (x: number, y: number, size: number): Operand =>
+  shape([x, y, x + size, y, x + size, y + size, x, y + size]);
+
+test("results are valid, areas are exact, and the order of operands does not matter", () => {
+  fc.assert(
+    fc.property(operandPair, ([a, b]) => {
+      const want = exactAreas(a, b);
+      for (const operation of OPERATIONS) {
+        const { polygons, report } = combine(operation, a, b);
+        expect(flawsOf(polygons)).toEqual([]);
+        // The boundary moves by a few grid steps at most; its length is at most that of some dozen diagonals.
+        expect(Math.abs(area(polygons) - want[operation])).toBeLessThanOrEqual(200 * report.gridStep);
+        if (operation !== "difference") expect(textOf(combine(operation, b, a).polygons)).toBe(textOf(polygons));
+      }
+    }),
+    { numRuns: 150 },
+  );
+});
+
+test("a result combined with itself is itself", () => {
+  fc.assert(
+    fc.property(operandPair, fc.constantFrom(...OPERATIONS), ([a, b], operation) => {
+      const { polygons } = combine(operation, a, b);
+      const again = operandOf(polygons);
+      expect(textOf(combine("union", again, again).polygons)).toBe(textOf(polygons));
+    }),
+    { numRuns: 300 },
+  );
+});
+
+test("places are inside exactly when the operands' winding numbers say so", () => {
+  const place = fc.double({ min: -0.5, max: 5.5, noNaN: true });
+  fc.assert(
+    fc.property(latticeOperand, latticeOperand, place, place, (a, b, x, y) => {
+      const inA = locatePoint(x, y, a).side;
+      const inB = locatePoint(x, y, b).side;
+      fc.pre(inA !== "boundary" && inB !== "boundary");
+      const [p, q] = [inA === "inside", inB === "inside"];
+      const want = { union: p || q, intersection: p && q, difference: p && !q, xor: p !== q };
+      for (const operation of OPERATIONS) {
+        const { side } = locatePoint(x, y, operandOf(combine(operation, a, b).polygons));
+        // Crossings are rounded, so a place within a hair of an edge may land on it.
+        if (side !== "boundary") expect([operation, side]).toEqual([operation, want[operation] ? "inside" : "outside"]);
+      }
+    }),
+    { numRuns: 400 },
+  );
+});
+
+test("regions divide the union, each valid and inside exactly the shapes it names", () => {
+  fc.assert(
+    fc.property(fc.array(latticeOperand, { minLength: 1, maxLength: 3 }), (operands) => {
+      const found = regions(operands);
+      const sum = found.reduce((total, { polygons }) => total + area(polygons), 0);
+      expect(sum).toBeCloseTo(area(combineAll("union", operands).polygons), 9);
+      for (const { polygons, inside } of found) {
+        expect(flawsOf(polygons)).toEqual([]);
+        operands.forEach((operand, k) => {
+          const common = area(combine("intersection", operandOf(polygons), operand).polygons);
+          expect(common).toBeCloseTo(inside.includes(k) ? area(polygons) : 0, 9);
+        });
+      }
+    }),
+    { numRuns: 80 },
+  );
+});
+
+test("squares that share an edge become one ring without the vertices between", () => {
+  const { polygons, report } = combine("union", square(0, 0, 10), square(10, 0, 10));
+  expect(textOf(polygons)).toBe("[[[0,0,20,0,20,10,0,10]]]");
+  expect(report).toMatchObject({ pieces: 1, holes: 0, movement: 0, verticesMoved: 0 });
+});
+
+test("squares that touch in a corner stay two polygons, and a hole that touches its ring is a hole", () => {
+  expect(combine("union", square(0, 0, 1), square(1, 1, 1)).polygons).toHaveLength(2);
+  const { polygons } = combine("difference", square(0, 0, 4), shape([0, 2, 2, 1, 2, 3]));
+  expect(polygons).toHaveLength(1);
+  expect(polygons[0].holes).toHaveLength(1);
+});
+
+test("identical and empty operands, and rings of one or two points", () => {
+  const a = square(0, 0, 2);
+  const none = shape();
+  expect(textOf(combine("union", a, a).polygons)).toBe("[[[0,0,2,0,2,2,0,2]]]");
+  expect(combine("xor", a, a).polygons).toEqual([]);
+  expect(combine("difference", a, a).polygons).toEqual([]);
+  expect(textOf(combine("union", a, none).polygons)).toBe("[[[0,0,2,0,2,2,0,2]]]");
+  expect(combine("union", none, none).polygons).toEqual([]);
+  const thin = shape([1, 1], [0, 0, 5, 5], [3, 3, 3, 3]);
+  expect(textOf(combine("union", a, thin).polygons)).toBe("[[[0,0,2,0,2,2,0,2]]]");
+  expect(combine("intersection", a, thin).polygons).toEqual([]);
+});
+
+test("a self-crossing outline follows its fill rule", () => {
+  const star = Float64Array.from([0, -10, 6, 8, -10, -3, 10, -3, -6, 8]);
+  const at = (fillRule: "nonzero" | "evenodd") => combineAll("union", [{ rings: [star], fillRule }]).polygons;
+  expect(at("nonzero")).toHaveLength(1);
+  expect(at("evenodd")).toHaveLength(5);
+});
+
+test("input vertices that nothing comes near return bit for bit", () => {
+  const a = shape([0.1, 0.2, 10.3, 0.7, 5.5, 9.1]);
+  const b = shape([5.1, 3.3, 20.7, 4.9, 12.2, 17.7]);
+  const given = new Set([...a.rings[0], ...b.rings[0]]);
+  const { polygons, report } = combine("union", a, b);
+  const kept = [...polygons[0].outer].filter((value) => given.has(value));
+  expect(kept.length).toBe(2 * 5);
+  expect(report).toMatchObject({ intersections: 2, verticesMoved: 0 });
+});
+
+test.each([1.7e308, 1e200, 1, 1e-200, 4e-323])("every size has a result: %p", (size) => {
+  const a = shape([-size, -size, size, -size, size, size, -size, size]);
+  const b = shape([0, 0, size, 0, size, size, 0, size]);
+  for (const operation of OPERATIONS) expect(flawsOf(combine(operation, a, b).polygons)).toEqual([]);
+  expect(combine("intersection", a, b).polygons[0].outer).toEqual(b.rings[0]);
+});
+
+test("coordinates that are not finite are refused with their place", () => {
+  const bad = shape([0, 0, 1, 0, 1, 1], [0, 0, 1, Number.NaN, 1, 1]);
+  expect(() => combine("union", square(0, 0, 1), bad)).toThrow(OperandError);
+  expect(() => combine("union", square(0, 0, 1), bad)).toThrow("operand 2, ring 2, vertex 2: y is NaN");
+});

@@ -1,0 +1,122 @@
+import fc from "fast-check";
+import {
+  contours,
+  distanceIndex,
+  locatePoint,
+  locationIndex,
+  type Operand,
+  orientationOf,
+  signedArea,
+  signedDistance,
+} from "../src";
+import { latticeOperand, looseOperand } from "./arbitraries";
+
+/** Winding number and boundary in plain integers. */
+function bruteForce(x: number, y: number, { rings }: Operand): number | "boundary" {
+  let winding = 0;
+  for (const ring of rings)
+    for (let i = 0; i < ring.length; i += 2) {
+      const [ax, ay] = [ring[i], ring[i + 1]];
+      const [bx, by] = [ring[(i + 2) % ring.length], ring[(i + 3) % ring.length]];
+      const turn = (bx - ax) * (y - ay) - (by - ay) * (x - ax);
+      const inBox = x >= Math.min(ax, bx) && x <= Math.max(ax, bx) && y >= Math.min(ay, by) && y <= Math.max(ay, by);
+      if (turn === 0 && inBox) return "boundary";
+      if (ay <= y && by > y && turn > 0) winding++;
+      if (ay > y && by <= y && turn < 0) winding--;
+    }
+  return winding;
+}
+
+test("location on a lattice, with every degeneracy, and the index says the same", () => {
+  fc.assert(
+    fc.property(latticeOperand, (shape) => {
+      const index = locationIndex(shape);
+      for (let x = -1; x <= 6; x += 0.5)
+        for (let y = -1; y <= 6; y += 0.5) {
+          const want = bruteForce(x, y, shape);
+          const found = locatePoint(x, y, shape);
+          if (want === "boundary") expect(found).toEqual({ side: "boundary", winding: 0 });
+          else {
+            const inside = shape.fillRule === "nonzero" ? want !== 0 : want % 2 !== 0;
+            expect(found).toEqual({ side: inside ? "inside" : "outside", winding: want });
+          }
+          expect(index.locate(x, y)).toEqual(found);
+          const code = { inside: 1, boundary: 0, outside: -1 }[found.side];
+          expect(index.locateAll(Float64Array.of(x, y))[0]).toBe(code);
+        }
+    }),
+    { numRuns: 40 },
+  );
+});
+
+test("distance: no sample of any edge is nearer, and the nearest point is on its edge at that distance", () => {
+  const place = fc.double({ min: -2, max: 2, noNaN: true });
+  fc.assert(
+    fc.property(looseOperand, place, place, (shape, x, y) => {
+      const found = signedDistance(x, y, shape);
+      const size = Math.abs(found.distance);
+      let least = Number.POSITIVE_INFINITY;
+      for (const ring of shape.rings)
+        for (let i = 0; i < ring.length; i += 2)
+          for (let k = 0; k <= 50; k++) {
+            const t = k / 50;
+            const px = ring[i] * (1 - t) + ring[(i + 2) % ring.length] * t;
+            const py = ring[i + 1] * (1 - t) + ring[(i + 3) % ring.length] * t;
+            least = Math.min(least, Math.hypot(px - x, py - y));
+          }
+      if (least === Number.POSITIVE_INFINITY) {
+        expect(found).toMatchObject({ distance: Number.POSITIVE_INFINITY, ring: -1, edge: -1 });
+        return;
+      }
+      expect(size).toBeLessThanOrEqual(least + 1e-12);
+      expect(Math.hypot(found.nearest.x - x, found.nearest.y - y)).toBeCloseTo(size, 12);
+      const { side } = locatePoint(x, y, shape);
+      expect(Math.sign(found.distance)).toBe({ inside: -1, boundary: 0, outside: 1 }[side]);
+      expect(distanceIndex(shape).distance(x, y)).toEqual(found);
+    }),
+    { numRuns: 300 },
+  );
+});
+
+test("a field holds the distance at every cell's centre, row by row", () => {
+  fc.assert(
+    fc.property(looseOperand, (shape) => {
+      fc.pre(shape.rings.some((ring) => ring.length > 0));
+      const grid = { x: -1, y: -1, cell: 0.25, columns: 8, rows: 6 };
+      const values = distanceIndex(shape).field(grid);
+      for (let row = 0; row < 6; row++)
+        for (let column = 0; column < 8; column++) {
+          const { distance } = signedDistance(-1 + (column + 0.5) * 0.25, -1 + (row + 0.5) * 0.25, shape);
+          expect(values[row * 8 + column]).toBe(distance);
+        }
+    }),
+    { numRuns: 60 },
+  );
+});
+
+test("contours of a round hill are closed, at the right distance, with larger values on their left", () => {
+  const grid = { x: -10, y: -10, cell: 0.25, columns: 80, rows: 80 };
+  const values = Float64Array.from({ length: 6400 }, (_, i) => {
+    const [x, y] = [-10 + ((i % 80) + 0.5) * 0.25, -10 + (Math.floor(i / 80) + 0.5) * 0.25];
+    return 8 - Math.hypot(x, y);
+  });
+  const lines = contours(grid, values, [2, 4]);
+  expect(lines.map(({ level, closed }) => [level, closed])).toEqual([
+    [2, true],
+    [4, true],
+  ]);
+  for (const { level, points } of lines) {
+    expect(orientationOf(points)).toBe(1);
+    expect(signedArea(points)).toBeCloseTo(Math.PI * (8 - level) ** 2, 0);
+    for (let i = 0; i < points.length; i += 2) expect(Math.hypot(points[i], points[i + 1])).toBeCloseTo(8 - level, 2);
+  }
+});
+
+test("contours that leave the grid end there, and saddles do not cross", () => {
+  const grid = { x: 0, y: 0, cell: 1, columns: 2, rows: 2 };
+  const saddle = contours(grid, [1, 0, 0, 1], [0.4]);
+  expect(saddle.map(({ closed, points }) => [closed, points.length])).toEqual([
+    [false, 4],
+    [false, 4],
+  ]);
+});

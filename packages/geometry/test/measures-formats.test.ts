@@ -1,0 +1,95 @@
+import {
+  allRings,
+  area,
+  bounds,
+  combine,
+  type HandoffFormat,
+  handoffFormats,
+  orientationOf,
+  parsePathData,
+  perimeter,
+  signedArea,
+  writePolygons,
+} from "../src";
+
+const ring = (...values: number[]): Float64Array => Float64Array.from(values);
+const outer = { rings: [ring(0, 0, 10, 0, 10, 10, 0, 10)], fillRule: "nonzero" } as const;
+const hole = { rings: [ring(2, 2, 5, 2, 5, 4.125)], fillRule: "nonzero" } as const;
+const pierced = combine(
+  "difference",
+  { ...outer, rings: [...outer.rings] },
+  { ...hole, rings: [...hole.rings] },
+).polygons;
+
+test("area, perimeter, bounds and orientation of rings", () => {
+  const triangle = ring(1e9, 1e9, 1e9 + 3, 1e9, 1e9, 1e9 + 4);
+  expect(signedArea(triangle)).toBe(6);
+  expect(signedArea(ring(0, 0, 0, 4, 3, 0))).toBe(-6);
+  expect(perimeter(triangle)).toBe(12);
+  expect(perimeter(triangle, false)).toBe(8);
+  expect(bounds([triangle])).toEqual({ minX: 1e9, minY: 1e9, maxX: 1e9 + 3, maxY: 1e9 + 4 });
+  expect(bounds([])).toBeNull();
+  expect(orientationOf(triangle)).toBe(1);
+  expect(orientationOf(ring(0, 0, 0, 0, 1, 1))).toBe(0);
+  expect(orientationOf(ring(0, 0, 1, 1))).toBe(0);
+  expect(area(pierced)).toBe(100 - signedArea(hole.rings[0]));
+});
+
+/** Reads a hand-off back: all its points by ring. */
+const readBack: Record<HandoffFormat, (text: string) => number[][]> = {
+  typescript(text) {
+    const value = new Function(`return ${text.slice(text.indexOf("] =") + 4, text.lastIndexOf(";"))}`)();
+    return value.flatMap((p: { outer: number[][]; holes: number[][][] }) => [p.outer, ...p.holes].map((r) => r.flat()));
+  },
+  "c-array"(text) {
+    const list = (name: string): number[] => {
+      const body = new RegExp(`green_${name}\\[[^=]*= \\{([^;]*)\\};`).exec(text)![1];
+      return [...body.matchAll(/-?[\d.]+/g)].map(Number);
+    };
+    const [vertices, starts] = [list("vertices"), list("ring_starts")];
+    return starts.slice(1).map((end, i) => vertices.slice(2 * starts[i], 2 * end));
+  },
+  json: (text) =>
+    JSON.parse(text).polygons.flatMap((p: { outer: number[][]; holes: number[][][] }) =>
+      [p.outer, ...p.holes].map((r) => r.flat()),
+    ),
+  "svg-path": (text) =>
+    parsePathData(text).subpaths.map(({ x, y, segments }) => [x, y, ...segments.flatMap((s) => [s.x1, s.y1])]),
+  wkt: (text) => [...text.matchAll(/\(([^()]+)\)/g)].map(([, body]) => body.split(/[ ,]+/).map(Number).slice(0, -2)),
+};
+
+test.each(Object.keys(handoffFormats) as HandoffFormat[])("%s holds the very rings", (format) => {
+  const { text, vertices, rounding, merged } = writePolygons(format, pierced, { name: "green", decimals: 3 });
+  expect(readBack[format](text)).toEqual(allRings(pierced).map((r) => [...r]));
+  expect({ vertices, rounding, merged }).toEqual({ vertices: 7, rounding: 0, merged: 0 });
+});
+
+test("rounding says how far it moves a vertex and which vertices it makes equal", () => {
+  const { text, rounding, merged } = writePolygons(
+    "wkt",
+    [{ outer: ring(0, 0, 1.24, 0, 1.26, 0.04, 0, 5), holes: [] }],
+    {
+      name: "a",
+      decimals: 1,
+    },
+  );
+  expect(text).toBe("POLYGON ((0 0, 1.2 0, 1.3 0, 0 5, 0 0))\n");
+  expect(rounding).toBeCloseTo(Math.hypot(0.04, 0.04));
+  expect(merged).toBe(0);
+  expect(
+    writePolygons("wkt", [{ outer: ring(0, 0, 1.24, 0, 1.23, 0.04, 0, 5), holes: [] }], { name: "a", decimals: 1 })
+      .merged,
+  ).toBe(1);
+});
+
+test("nothing, several polygons, odd names and counts of decimals out of range", () => {
+  expect(writePolygons("wkt", [], { name: "a", decimals: 2 }).text).toBe("MULTIPOLYGON EMPTY\n");
+  const two = [pierced[0], { outer: ring(20, 0, 21, 0, 20, 1), holes: [] }];
+  expect(writePolygons("wkt", two, { name: "a", decimals: 2 }).text).toMatch(
+    /^MULTIPOLYGON \(\(\(.*\)\), \(\(.*\)\)\)\n$/,
+  );
+  expect(writePolygons("typescript", two, { name: "3 ponds", decimals: 2 }).text).toMatch(/^export const _3_ponds:/);
+  expect(() => writePolygons("json", two, { name: "a", decimals: 18 })).toThrow(
+    "decimals must be a whole number from 0 to 17",
+  );
+});
