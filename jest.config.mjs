@@ -1,12 +1,14 @@
 /** Kernel and notation are tested in plain Node; the interface is tested by Playwright (apps/web/e2e). */
-const transform = { "\\.ts$": ["@swc/jest", { jsc: { parser: { syntax: "typescript" }, target: "es2022" } }] };
+const transform = { "\\.m?[jt]s$": ["@swc/jest", { jsc: { parser: { syntax: "typescript" }, target: "es2022" } }] };
 export default {
   projects: ["packages/geometry", "packages/notation", "apps/web"].map((folder) => ({
     displayName: folder,
     rootDir: import.meta.dirname,
     testMatch: [`<rootDir>/${folder}/test/**/*.test.ts`],
     transform,
+    setupFiles: ["<rootDir>/jest.seed.mjs"],
     transformIgnorePatterns: ["/node_modules/(?!@vertexon)"],
+    moduleNameMapper: { "^@/(.*)$": "<rootDir>/apps/web/src/$1" },
     testEnvironment: "node",
   })),
 };

@@ -16,6 +16,8 @@ export async function serve({ port, data, show = true }) {
       ...process.env,
       NODE_ENV: "production",
       NEXT_TELEMETRY_DISABLED: "1",
+      // Next would leave at once on a signal; the application closes its database first.
+      NEXT_MANUAL_SIG_HANDLE: "true",
       VERTEXON_DATA: data ?? process.env.VERTEXON_DATA ?? path.join(root, ".data"),
     },
     stdio: ["ignore", "pipe", "pipe", "ipc"],
@@ -48,5 +50,17 @@ function isTaken(port) {
     const probe = net.createServer();
     probe.once("error", () => resolve(true));
     probe.listen(port, "127.0.0.1", () => probe.close(() => resolve(false)));
+  });
+}
+
+/** A port that nothing listens on. */
+export function freePort() {
+  return new Promise((resolve, reject) => {
+    const probe = net.createServer();
+    probe.once("error", reject);
+    probe.listen(0, "127.0.0.1", () => {
+      const { port } = probe.address();
+      probe.close(() => resolve(port));
+    });
   });
 }

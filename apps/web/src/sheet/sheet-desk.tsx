@@ -8,7 +8,7 @@ import { request } from "@/client/request";
 import { plural } from "@/format/numbers";
 import type { SheetView } from "@/worker/views";
 import { Plan } from "./plan/plan";
-import { type HandleRef, type Lit, results, shapeBehind, shapesOf } from "./plan/scene";
+import { type HandleRef, type Lit, type NamedShape, results, shapeBehind, shapesOf } from "./plan/scene";
 import { Rail } from "./rail";
 import { ScriptEditor, type ScriptHandle } from "./script/script-editor";
 import type { SheetData } from "./sheet-data";
@@ -68,27 +68,34 @@ export function SheetDesk({ sheet, onReload }: Props) {
   );
 
   // Edits need positions in the very text that is there; while that is being evaluated, the newest edit waits.
-  const waiting = useRef<{ edits: Edits; drag: boolean } | null>(null);
+  const waiting = useRef<{ edits: Edits; drag: boolean; ended: boolean } | null>(null);
   const latest = useRef(evaluated);
   latest.current = evaluated;
-  const edit = useCallback((edits: Edits, options: { drag?: boolean } = {}) => {
+  const edit = useCallback((edits: Edits, { drag = false }: { drag?: boolean } = {}) => {
     const handle = editor.current;
     const now = latest.current;
     if (!handle) return;
     if (!now || now.script !== handle.text()) {
-      waiting.current = { edits, drag: options.drag ?? false };
+      waiting.current = { edits, drag, ended: false };
       return;
     }
+    waiting.current = null; // an older one must not come after this
     const changes = edits(now.view, now.script);
-    if (changes?.length) handle.edit(changes, options);
+    if (changes?.length) handle.edit(changes, { drag });
+  }, []);
+  const endDrag = useCallback(() => {
+    // A drag's last edit may still wait: it belongs to the drag.
+    if (waiting.current) waiting.current.ended = true;
+    else editor.current?.newStep();
   }, []);
   // biome-ignore lint/correctness/useExhaustiveDependencies: runs when an evaluation has ended
   useEffect(() => {
     const next = waiting.current;
     waiting.current = null;
-    if (next) edit(next.edits, { drag: next.drag });
+    if (!next) return;
+    edit(next.edits, { drag: next.drag });
+    if (next.ended) endDrag();
   }, [evaluated]);
-  const endDrag = useCallback(() => editor.current?.endDrag(), []);
 
   const choose = useCallback((wanted: string) => {
     setChosen(wanted);
@@ -103,7 +110,11 @@ export function SheetDesk({ sheet, onReload }: Props) {
     if (here?.value) setChosen(here.name);
   }, []);
 
-  const shape = useMemo(() => view && shapeBehind(view, chosen), [view, chosen]);
+  const shape = useMemo(() => {
+    if (!view) return null;
+    const behind = shapeBehind(view, chosen);
+    return station === "combine" ? combined(view, behind) : behind;
+  }, [view, chosen, station]);
 
   const take = useCallback(
     (handle: HandleRef) => {
@@ -111,6 +122,7 @@ export function SheetDesk({ sheet, onReload }: Props) {
         handle.index
       ];
       if (!has) return null;
+      editor.current?.newStep();
       setChosen(handle.definition);
       return {
         move(x: number, y: number, decimals: number) {
@@ -294,9 +306,7 @@ export function SheetDesk({ sheet, onReload }: Props) {
                   )}
                   {panelProps && station === "define" && <DefineStation {...panelProps} />}
                   {panelProps && station === "flatten" && <FlattenStation {...panelProps} />}
-                  {panelProps && station === "combine" && (
-                    <CombineStation {...panelProps} shape={combined(view, shape)} />
-                  )}
+                  {panelProps && station === "combine" && <CombineStation {...panelProps} />}
                   {panelProps && station === "probe" && <ProbeStation {...panelProps} />}
                   {panelProps && station === "field" && (
                     <FieldStation {...panelProps} interval={interval} onInterval={setInterval} />
@@ -335,8 +345,8 @@ function ScriptStatus({ busy, problem, errors, onCancel }: StatusProps) {
 }
 
 /** What the Combine station is about: the chosen shape if it is combined, or else the last one that is. */
-function combined(view: SheetView | null, shape: ReturnType<typeof shapeBehind>) {
-  if (!view || shape?.shape.combination) return shape;
+function combined(view: SheetView, shape: NamedShape | null): NamedShape | null {
+  if (shape?.shape.combination) return shape;
   return results(view).findLast((each) => each.shape.combination) ?? shape;
 }
 

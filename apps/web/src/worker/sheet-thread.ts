@@ -17,7 +17,7 @@ const PATIENCE = 400;
 export class SheetThread {
   private worker: Worker | null = null;
   private remote: Remote<SheetService> | null = null;
-  private running: { since: number; abandon: () => void } | null = null;
+  private running: { since: number; abandon: (why: Error) => void } | null = null;
   private waiting: { script: string; resolve: (view: SheetView) => void; reject: (error: Error) => void } | null = null;
   private last: string | null = null;
   private restart: ReturnType<typeof setTimeout> | null = null;
@@ -57,9 +57,9 @@ export class SheetThread {
     let abandoned = false;
     this.running = {
       since: performance.now(),
-      abandon: () => {
+      abandon: (why) => {
         abandoned = true;
-        waiting.reject(new CancelledError());
+        waiting.reject(why);
       },
     };
     this.service()
@@ -92,10 +92,10 @@ export class SheetThread {
     this.next();
   }
 
-  private stop(): void {
+  private stop(why: Error = new CancelledError()): void {
     if (this.restart !== null) clearTimeout(this.restart);
     this.restart = null;
-    this.running?.abandon();
+    this.running?.abandon(why);
     this.running = null;
     this.worker?.terminate();
     this.worker = null;
@@ -105,6 +105,11 @@ export class SheetThread {
   private service(): Remote<SheetService> {
     if (this.remote) return this.remote;
     this.worker = new Worker(new URL("./sheet.worker.ts", import.meta.url), { type: "module" });
+    // What ends the worker itself, such as running out of memory, answers no question.
+    this.worker.addEventListener("error", (event) => {
+      this.stop(new Error(event.message || "the worker ended, perhaps for lack of memory"));
+      this.next();
+    });
     this.remote = wrap<SheetService>(this.worker);
     if (this.last !== null) void this.remote.update(this.last);
     return this.remote;

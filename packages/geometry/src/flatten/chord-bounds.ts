@@ -13,6 +13,9 @@ export type ChordBound = (t0: number, t1: number) => number;
  * direction: the curve's foot then moves from one end of the chord to the other and never leaves it.
  */
 
+/** Products of lengths below this vanish among the denormals; only the bound that needs no products is used there. */
+const SHORTEST = 1e-140;
+
 /** Exact distance to the line: half a step squared times |d × C''| / (2 |d|), reached in the middle. */
 export function quadraticBound(curve: Quadratic): ChordBound {
   const { x0, y0, x1, y1, x2, y2 } = curve;
@@ -30,7 +33,7 @@ export function quadraticBound(curve: Quadratic): ChordBound {
     const dy = by + ay * m;
     const length = Math.hypot(dx, dy);
     const half = (h / 2) * (ax * dx + ay * dy);
-    if (!(length > 0) || Math.abs(half) > length * length) return sameParameter;
+    if (!(length > SHORTEST) || Math.abs(half) > length * length) return sameParameter;
     return Math.min(sameParameter, (h * h * Math.abs(dx * ay - dy * ax)) / (8 * length));
   };
 }
@@ -58,7 +61,7 @@ export function cubicBound(curve: Cubic): ChordBound {
     const gx = bx + 2 * cx * m + 3 * dx * m * m + (h * h * dx) / 4;
     const gy = by + 2 * cy * m + 3 * dy * m * m + (h * h * dy) / 4;
     const length = Math.hypot(gx, gy);
-    if (!(length > 0)) return sameParameter;
+    if (!(length > SHORTEST)) return sameParameter;
     const d0 = (bx + t0 * (2 * cx + 3 * dx * t0)) * gx + (by + t0 * (2 * cy + 3 * dy * t0)) * gy;
     const d2 = (bx + t1 * (2 * cx + 3 * dx * t1)) * gx + (by + t1 * (2 * cy + 3 * dy * t1)) * gy;
     const d1 = (bx + cx * (t0 + t1) + 3 * dx * t0 * t1) * gx + (by + cy * (t0 + t1) + 3 * dy * t0 * t1) * gy;
@@ -96,7 +99,7 @@ export function arcBound(arc: Arc): ChordBound {
     const dx = vx * cos - ux * sin;
     const dy = vy * cos - uy * sin;
     const squared = dx * dx + dy * dy;
-    if (!(squared > 0)) return sameParameter;
+    if (!(squared > SHORTEST * SHORTEST)) return sameParameter;
     // C'(θm ± δ)·C'(θm) = cos δ |C'(θm)|² ∓ sin δ C(θm)·C'(θm), C taken from the centre.
     const across = (ux * cos + vx * sin) * dx + (uy * cos + vy * sin) * dy;
     if (Math.abs(Math.sin(delta) * across) > Math.cos(delta) * squared) return sameParameter;

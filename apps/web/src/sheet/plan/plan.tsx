@@ -137,9 +137,13 @@ export function Plan(props: Props) {
         if (taken) {
           const [x, y] = toPlan(cameraThen, now[0], now[1]);
           taken.move(x, y, decimalsAt(cameraThen));
-        } else setCamera((old) => old && pan({ ...old, yDown }, now[0] - last[0], now[1] - last[1]));
+        } else {
+          // Computed now: React may run the update after the next move has come in.
+          const [dx, dy] = [now[0] - last[0], now[1] - last[1]];
+          setCamera((old) => old && pan({ ...old, yDown }, dx, dy));
+        }
+        last = now;
       }
-      if (travelled > STILL || taken) last = now;
     };
     const end = (e: PointerEvent) => {
       element.removeEventListener("pointermove", move);

@@ -18,8 +18,8 @@ export interface ScriptHandle {
   text(): string;
   /** Changes the text as one step of the undo history; steps of one drag are joined. */
   edit(edits: readonly TextEdit[], options?: { drag?: boolean }): void;
-  /** Ends a drag: the next edit is a step of its own. */
-  endDrag(): void;
+  /** Before and after a drag: what comes next is a step of its own. */
+  newStep(): void;
   reveal(span: Span): void;
   focus(): void;
   undo(): void;
@@ -34,6 +34,12 @@ interface Props {
   onChange(text: string): void;
   onCursor(position: number): void;
 }
+
+/** Milliseconds after which further typing is a step of its own. */
+const TYPING_PAUSE = 500;
+
+/** Longer than any drag; the history's own limit must not be infinite, or nothing would ever begin a new step. */
+const A_LONG_TIME = 1e9;
 
 const dragging = Annotation.define<boolean>();
 
@@ -55,7 +61,7 @@ export function ScriptEditor({ ref, initial, evaluated, onChange, onCursor }: Pr
         extensions: [
           lineNumbers(),
           EditorView.lineWrapping,
-          history({ joinToEvent: (transaction, adjacent) => adjacent || transaction.annotation(dragging) === true }),
+          history({ newGroupDelay: A_LONG_TIME, joinToEvent: joinSteps() }),
           drawSelection(),
           highlightActiveLine(),
           bracketMatching(),
@@ -104,7 +110,7 @@ export function ScriptEditor({ ref, initial, evaluated, onChange, onCursor }: Pr
         annotations: drag ? [dragging.of(true)] : [isolateHistory.of("full"), dragging.of(false)],
       });
     },
-    endDrag() {
+    newStep() {
       editor.current?.dispatch({ annotations: [isolateHistory.of("full"), Transaction.addToHistory.of(false)] });
     },
     reveal({ from }) {
@@ -122,6 +128,17 @@ export function ScriptEditor({ ref, initial, evaluated, onChange, onCursor }: Pr
   }));
 
   return <div ref={host} className="script-host" data-testid="script" />;
+}
+
+/** Typing is one step until it pauses; a drag is one step however long it takes. */
+function joinSteps(): (transaction: Transaction, adjacent: boolean) => boolean {
+  let last = 0;
+  return (transaction, adjacent) => {
+    const time = transaction.annotation(Transaction.time) ?? 0;
+    const paused = time - last > TYPING_PAUSE;
+    last = time;
+    return transaction.annotation(dragging) === true || (adjacent && !paused);
+  };
 }
 
 const editorLook = EditorView.theme({

@@ -5,6 +5,7 @@ import { fixed, plural } from "@/format/numbers";
 import type { DefinitionView, SubpathView } from "@/worker/views";
 import type { StationProps } from "./context";
 import { Empty, Facts, Panel } from "./panel";
+import { useOwnValue } from "./use-own-value";
 
 interface VertexRow {
   key: string;
@@ -101,11 +102,12 @@ function NumberSlider({ definition, onEdit, onEndDrag }: StationProps & { defini
   const { name, number, value } = definition;
   const least = number?.least ?? 0;
   const greatest = number?.greatest ?? 1;
-  const current = value?.type === "number" ? value.value : least;
+  const [current, setCurrent] = useOwnValue(value?.type === "number" ? value.value : least);
   // About a hundred steps of a round size.
   const step = 10 ** Math.floor(Math.log10((greatest - least) / 40));
   const set = (next: number | null, drag: boolean) => {
     if (next === null) return;
+    setCurrent(next);
     onEdit(
       (view) => {
         const span = view.definitions.find((each) => each.name === name)?.number?.span;
@@ -124,7 +126,7 @@ function NumberSlider({ definition, onEdit, onEndDrag }: StationProps & { defini
         value={current}
         onChange={(next) => set(next, true)}
         onChangeComplete={onEndDrag}
-        aria-label={name}
+        ariaLabelForHandle={name}
       />
       <InputNumber
         size="small"

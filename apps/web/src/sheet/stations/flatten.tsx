@@ -6,6 +6,7 @@ import type { ShapeView } from "@/worker/views";
 import { type NamedShape, shapesOf } from "../plan/scene";
 import type { StationProps } from "./context";
 import { Empty, Facts, Panel } from "./panel";
+import { useOwnValue } from "./use-own-value";
 
 /** The slider runs over these powers of ten, in plan units. */
 const LEAST = -4;
@@ -14,9 +15,10 @@ const GREATEST = 1;
 /** The tolerance, how many vertices it costs, and the greatest error that is really made. */
 export function FlattenStation(props: StationProps) {
   const { view, shape, onChoose, onEdit, onEndDrag } = props;
-  const { tolerance } = view;
+  const [tolerance, setTolerance] = useOwnValue(view.tolerance);
   const set = (next: number | null, drag: boolean) => {
     if (next === null || !(next > 0)) return;
+    setTolerance(next);
     const text = writeNumber(next, Math.max(2, 2 - Math.floor(Math.log10(next))));
     onEdit(
       (current) => {
@@ -38,7 +40,7 @@ export function FlattenStation(props: StationProps) {
           tooltip={{ formatter: (power) => small(10 ** (power ?? 0)) }}
           onChange={(power) => set(Number((10 ** power).toPrecision(2)), true)}
           onChangeComplete={onEndDrag}
-          aria-label="tolerance"
+          ariaLabelForHandle="tolerance"
         />
         <InputNumber
           size="small"

@@ -1,0 +1,64 @@
+import { expect, test } from "@playwright/test";
+
+const good = { name: "A sheet", note: "", script: "a = 1" };
+
+test.describe("bodies are checked, and errors are JSON with a fitting status", () => {
+  for (const [what, body, message] of [
+    ["no name", { ...good, name: undefined }, "name is a required field"],
+    ["an empty name", { ...good, name: "  " }, "name"],
+    ["a long name", { ...good, name: "x".repeat(121) }, "name must be at most 120 characters"],
+    ["a script that is no text", { ...good, script: 5 }, "script must be a `string` type"],
+    [
+      "a script that is too long",
+      { ...good, script: "x".repeat(1_000_001) },
+      "script must be at most 1000000 characters",
+    ],
+    ["an unknown field", { ...good, colour: "red" }, 'no field "colour" is known here'],
+    ["a list", [good], "the body must be a JSON object"],
+  ] as const)
+    test(what, async ({ request }) => {
+      const response = await request.post("/api/sheets", { data: body });
+      expect(response.status()).toBe(400);
+      expect((await response.json()).error).toContain(message);
+    });
+
+  test("no JSON, and more than the limit", async ({ request }) => {
+    const headers = { "content-type": "application/json" };
+    const broken = await request.post("/api/sheets", { headers, data: Buffer.from('{"name": ') });
+    expect([broken.status(), (await broken.json()).error]).toEqual([
+      400,
+      expect.stringContaining("the body is not JSON"),
+    ]);
+    const large = await request.post("/api/sheets", { headers, data: Buffer.alloc(4_200_001, " ") });
+    expect([large.status(), (await large.json()).error]).toEqual([413, "the body is larger than 4200000 bytes"]);
+  });
+});
+
+test("a sheet's life: made, read, changed, a stale change refused, deleted, restored", async ({ request }) => {
+  const { id, revision } = await (await request.post("/api/sheets", { data: good })).json();
+  expect(revision).toBe(1);
+  const path = `/api/sheets/${id}`;
+  const changed = await request.patch(path, { data: { script: "a = 2", revision: 1 } });
+  expect(await changed.json()).toMatchObject({ script: "a = 2", name: "A sheet", revision: 2 });
+  const stale = await request.patch(path, { data: { script: "a = 3", revision: 1 } });
+  expect(stale.status()).toBe(409);
+  expect((await (await request.get(path)).json()).script).toBe("a = 2");
+  expect((await request.patch(path, { data: { revision: 2 } })).status()).toBe(400);
+  expect((await request.delete(path)).status()).toBe(204);
+  for (const gone of [
+    await request.get(path),
+    await request.delete(path),
+    await request.patch(path, { data: { name: "b", revision: 2 } }),
+  ])
+    expect(gone.status()).toBe(404);
+  expect((await request.post(`${path}/restore`)).status()).toBe(200);
+  expect((await request.post(`${path}/restore`)).status()).toBe(404);
+  expect((await (await request.get(path)).json()).name).toBe("A sheet");
+});
+
+test("addresses that are no sheets", async ({ request, page }) => {
+  expect((await request.get("/api/sheets/not-an-id")).status()).toBe(400);
+  expect((await request.get("/api/sheets/00000000-0000-4000-8000-000000000000")).status()).toBe(404);
+  await page.goto("/sheets/00000000-0000-4000-8000-000000000000");
+  await expect(page.getByText("There is no such sheet")).toBeVisible();
+});

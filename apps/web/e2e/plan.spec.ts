@@ -1,0 +1,111 @@
+import { expect, test } from "@playwright/test";
+import { appendScript, onPage, openSheet, POND, saved, scriptText, station, writeScript } from "./support";
+
+test("dragging a centre rewrites its numbers, live, as one step that can be undone", async ({ page }) => {
+  await openSheet(page, POND);
+  const from = await onPage(page, 80, 60);
+  const to = await onPage(page, 60, 100);
+  await page.mouse.move(from.x, from.y);
+  await page.mouse.down();
+  await page.mouse.move((from.x + to.x) / 2, (from.y + to.y) / 2, { steps: 5 });
+  await expect.poll(() => scriptText(page)).not.toContain("(80, 60)");
+  await page.mouse.move(to.x, to.y, { steps: 5 });
+  await page.mouse.up();
+  await expect.poll(() => scriptText(page)).toContain("circle((60, 100), radius: 40)");
+  await saved(page);
+  await page.getByRole("button", { name: "Undo" }).click();
+  expect(await scriptText(page)).toBe(POND);
+  await page.getByRole("button", { name: "Redo" }).click();
+  expect(await scriptText(page)).toContain("(60, 100)");
+});
+
+test("dragging a vertex of a polygon that is turned and moved puts it under the pointer", async ({ page }) => {
+  await openSheet(
+    page,
+    "plan 200 by 160, y down, unit px\nflag = polygon((10, 10), (60, 10), (10, 50)).move(40, 30)\n",
+  );
+  const from = await onPage(page, 100, 40);
+  const to = await onPage(page, 120, 60);
+  await page.mouse.move(from.x, from.y);
+  await page.mouse.down();
+  await page.mouse.move(to.x, to.y, { steps: 6 });
+  await page.mouse.up();
+  await expect.poll(() => scriptText(page)).toContain("(80, 30)");
+});
+
+test("the cursor strip tells coordinates, side and distance of the chosen shape", async ({ page }) => {
+  await openSheet(page, POND);
+  const pond = await onPage(page, 60, 60);
+  await page.mouse.click(pond.x, pond.y);
+  await page.mouse.move(pond.x + 1, pond.y);
+  const strip = page.getByTestId("cursor-strip");
+  await expect(strip).toContainText("inside pond");
+  await expect(strip).toContainText("also in both");
+  await expect(page.getByTestId("strip-distance")).toHaveText(/^−(19|20)\.\d{3}$/);
+  const outside = await onPage(page, 80, 130);
+  await page.mouse.move(outside.x, outside.y);
+  await expect(strip).toContainText("outside pond");
+  await expect(page.getByTestId("strip-distance")).toHaveText(/^(29|30)\.\d{3}$/);
+});
+
+test("the wheel zooms at the pointer, dragging moves the plan, fit brings it back", async ({ page }) => {
+  await openSheet(page, POND);
+  const camera = async () => JSON.parse((await page.getByTestId("plan").getAttribute("data-camera"))!);
+  const start = await camera();
+  const place = await onPage(page, 20, 140);
+  await page.mouse.move(place.x, place.y);
+  await page.mouse.wheel(0, -600);
+  await expect.poll(async () => (await camera()).scale).toBeGreaterThan(2 * start.scale);
+  const still = await onPage(page, 20, 140);
+  expect(Math.hypot(still.x - place.x, still.y - place.y)).toBeLessThan(2);
+  await page.mouse.down();
+  await page.mouse.move(place.x + 80, place.y - 50, { steps: 4 });
+  await page.mouse.up();
+  const shift = async () => {
+    const moved = await onPage(page, 20, 140);
+    return [Math.round((moved.x - place.x) / 10), Math.round((moved.y - place.y) / 10)];
+  };
+  await expect.poll(shift).toEqual([8, -5]);
+  await page.getByRole("button", { name: "Fit" }).click();
+  await expect.poll(async () => (await camera()).scale).toBeCloseTo(start.scale, 9);
+  await page.getByTestId("plan").focus();
+  await page.keyboard.press("+");
+  await expect.poll(async () => (await camera()).scale).toBeGreaterThan(start.scale);
+});
+
+test("an upward y axis is drawn upwards", async ({ page }) => {
+  await openSheet(page, "plan 100 by 100, y up, unit mm\na = circle((50, 80), radius: 10)\n");
+  const [low, high] = [await onPage(page, 50, 0), await onPage(page, 50, 80)];
+  expect(high.y).toBeLessThan(low.y);
+  await page.mouse.move(high.x, high.y);
+  await expect(page.getByTestId("cursor-strip")).toContainText("y up · unit mm");
+  await expect(page.getByTestId("strip-side")).toHaveText("inside");
+});
+
+test("mistakes are said at their place, the plan keeps what can be computed, and the mend is noticed", async ({
+  page,
+}) => {
+  await openSheet(page, POND);
+  await appendScript(page, "hut = rect((10, 10), widht: 30, height: 20)\nyard = both difference hut\n");
+  const mistakes = page.getByTestId("mistakes");
+  await expect(mistakes).toContainText('6:22 "rect" has no argument "widht"; did you mean "width"?');
+  await expect(mistakes).toContainText('7:24 "hut" has a mistake of its own');
+  await expect(page.locator(".margin-error")).toHaveCount(2);
+  await expect(page.getByTestId("define-vertices")).not.toHaveText("0");
+  await mistakes.getByRole("button").first().click();
+  await page.keyboard.press("Control+Shift+ArrowRight");
+  await page.keyboard.insertText("width");
+  await expect(mistakes).toHaveCount(0);
+  await expect(page.locator(".margin-note", { hasText: "600.0" })).toBeVisible();
+});
+
+test("a script that runs long can be cancelled, and typing goes on meanwhile", async ({ page }) => {
+  await openSheet(page, POND);
+  const fine = (name: string) => `${name} = circle((80, 60), radius: 40).flatten(1e-9)\n`;
+  await writeScript(page, `${POND}${["p", "q", "r", "s", "t"].map(fine).join("")}`);
+  await page.getByRole("button", { name: "Cancel" }).click();
+  await expect(page.getByText("the evaluation was cancelled")).toBeVisible();
+  await writeScript(page, POND.replace("radius: 40", "radius: 20"));
+  await expect(page.locator(".margin-note", { hasText: /1,2\d\d\.\d/ })).toBeVisible();
+  await station(page, "Flatten");
+});
