@@ -33,6 +33,17 @@ test("dragging a vertex of a polygon that is turned and moved puts it under the 
   await expect.poll(() => scriptText(page)).toContain("(80, 30)");
 });
 
+test("dragging a control point of path data rewrites that number", async ({ page }) => {
+  await openSheet(page, 'plan 200 by 160, y down, unit px\nleaf = path("M 20 80 Q 100 10 180 80 L 100 140 Z")\n');
+  const from = await onPage(page, 100, 10);
+  const to = await onPage(page, 100, 40);
+  await page.mouse.move(from.x, from.y);
+  await page.mouse.down();
+  await page.mouse.move(to.x, to.y, { steps: 6 });
+  await page.mouse.up();
+  await expect.poll(() => scriptText(page)).toContain("M 20 80 Q 100 40 180 80 L 100 140 Z");
+});
+
 test("the cursor strip tells coordinates, side and distance of the chosen shape", async ({ page }) => {
   await openSheet(page, POND);
   const pond = await onPage(page, 60, 60);

@@ -1,5 +1,5 @@
 import type { Affine } from "@vertexon/geometry";
-import type { Handle } from "./functions";
+import type { Handle, WrittenNumber } from "./functions";
 import { type Expression, parseStatement, ScriptError, type Span } from "./syntax";
 
 /** A replacement of a stretch of the script. */
@@ -14,8 +14,12 @@ export interface TextEdit extends Span {
 export function moveHandle(handle: Handle, offset: number, x: number, y: number, decimals: number): TextEdit[] {
   const point = inverse(handle.map, x, y);
   const edits: TextEdit[] = [];
-  const rewrite = (span: Span | null, value: number): void => {
-    if (span) edits.push({ from: offset + span.from, to: offset + span.to, insert: writeNumber(value, decimals) });
+  const rewrite = (place: WrittenNumber | null, value: number): void => {
+    if (!place) return;
+    const text = writeNumber(value, decimals);
+    const before = place.tightBefore && !text.startsWith("-") ? " " : "";
+    const after = place.tightAfter ? " " : "";
+    edits.push({ from: offset + place.from, to: offset + place.to, insert: before + text + after });
   };
   rewrite(handle.written.x, point.x);
   rewrite(handle.written.y, point.y);

@@ -34,6 +34,20 @@ test("only numbers are rewritten: a coordinate that is computed stays", () => {
   expect(applyEdits(script, moveHandle(handles[1], from, -1.04, 2, 1))).toBe(script.replace("(-30, 40)", "(-1, 2)"));
 });
 
+test.each([
+  // Compact data: numbers that ran together get the space they need, and only absolute points can be moved.
+  ["M10-5 20.5.5l3 4Z", 0, "M7 8 20.5.5l3 4Z"],
+  ["M10-5 20.5.5l3 4Z", 1, "M10-5 7 8l3 4Z"],
+  ["M.5.5L3 4 5 6", 0, "M7 8L3 4 5 6"],
+  ["M0 0H5V6Z", 1, "M0 0H7V6Z"],
+  ["M0 0H5V6Z", 2, "M0 0H5V8Z"],
+  ["M0 0C1 2 3 4 5 6S7 8 9 9", 1, "M0 0C7 8 3 4 5 6S7 8 9 9"],
+])("path data %s, point %d moved to (7, 8): %s", (data, index, want) => {
+  const script = `a = path("${data}")`;
+  const { from, handles } = handlesOf(script, "a");
+  expect(applyEdits(script, moveHandle(handles[index], from, 7, 8, 2))).toBe(`a = path("${want}")`);
+});
+
 test("what stands behind a name is dragged where it was written", () => {
   expect(handlesOf("a = polygon((0, 0), (1, 0), (0, 1))\nb = a.move(5, 5)", "b").handles).toEqual([]);
   expect(handlesOf("a = circle((0, 0), 1) union rect((2, 2), to: (3, 3))", "a").handles).toHaveLength(3);

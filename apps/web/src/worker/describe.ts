@@ -19,7 +19,9 @@ export function describeDefinition(definition: Definition, nameOf: (shape: Shape
 function handlesOf(value: Value | null): DefinitionView["handles"] {
   if (value?.type === "shape" || value?.type === "probe") return value.handles;
   if (value?.type === "point" && value.written && (value.written.x || value.written.y))
-    return [{ x: value.x, y: value.y, written: value.written, map: { a: 1, b: 0, c: 0, d: 1, e: 0, f: 0 } }];
+    return [
+      { x: value.x, y: value.y, written: value.written, map: { a: 1, b: 0, c: 0, d: 1, e: 0, f: 0 }, role: "vertex" },
+    ];
   return [];
 }
 

@@ -18,5 +18,5 @@ export {
   type Segment,
   type Subpath,
 } from "./model";
-export { PathDataError, parsePathData, parsePathPrefix } from "./path-data";
+export { PathDataError, parsePathData, parsePathPrefix, type WrittenPathPoint, writtenPathPoints } from "./path-data";
 export { type Affine, compose, rotation, scaling, transformPath, transformPoint, translation } from "./transform";

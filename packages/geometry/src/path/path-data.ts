@@ -33,7 +33,24 @@ export function parsePathPrefix(d: string): { path: Path; error: PathDataError |
   }
 }
 
-function readSubpaths(reader: Reader, subpaths: Subpath[]): void {
+/** A point that path data states outright, in an absolute command: its value, and where its numbers stand. */
+export interface WrittenPathPoint {
+  x: number;
+  y: number;
+  /** From the first character up to, not including, the second; null for the coordinate that H and V leave out. */
+  xAt: [from: number, to: number] | null;
+  yAt: [from: number, to: number] | null;
+  role: "vertex" | "control";
+}
+
+/** The points that absolute commands state, in the order of the text. Throws {@link PathDataError} as parsing does. */
+export function writtenPathPoints(d: string): WrittenPathPoint[] {
+  const points: WrittenPathPoint[] = [];
+  readSubpaths(new Reader(d), [], (point) => points.push(point));
+  return points;
+}
+
+function readSubpaths(reader: Reader, subpaths: Subpath[], note: (point: WrittenPathPoint) => void = () => {}): void {
   let subpath: Subpath | null = null;
   let x = 0;
   let y = 0;
@@ -81,10 +98,16 @@ function readSubpaths(reader: Reader, subpaths: Subpath[]): void {
     }
     reader.skipSpace();
     for (let again = false; ; again = true) {
-      const ox = letter === lower ? x : 0;
-      const oy = letter === lower ? y : 0;
+      const relative = letter === lower;
+      const ox = relative ? x : 0;
+      const oy = relative ? y : 0;
+      const pair = (role: WrittenPathPoint["role"]): [number, number] => {
+        const [px, py] = reader.pair(ox, oy);
+        if (!relative) note({ x: px, y: py, xAt: reader.pairAt[0], yAt: reader.pairAt[1], role });
+        return [px, py];
+      };
       if (lower === "m") {
-        const [mx, my] = reader.pair(ox, oy);
+        const [mx, my] = pair("vertex");
         if (again) lineTo(mx, my);
         else {
           x = mx;
@@ -94,21 +117,28 @@ function readSubpaths(reader: Reader, subpaths: Subpath[]): void {
           begin();
         }
       } else if (lower === "l") {
-        lineTo(...reader.pair(ox, oy));
+        lineTo(...pair("vertex"));
       } else if (lower === "h") {
-        lineTo(ox + reader.coordinate(), y);
+        const nx = ox + reader.coordinate();
+        if (!relative) note({ x: nx, y, xAt: reader.numberAt, yAt: null, role: "vertex" });
+        lineTo(nx, y);
       } else if (lower === "v") {
-        lineTo(x, oy + reader.coordinate());
+        const ny = oy + reader.coordinate();
+        if (!relative) note({ x, y: ny, xAt: null, yAt: reader.numberAt, role: "vertex" });
+        lineTo(x, ny);
       } else if (lower === "q" || lower === "t") {
-        const [x1, y1] = lower === "q" ? reader.pairThenGap(ox, oy) : reflected(2);
-        quadraticTo(x1, y1, ...reader.pair(ox, oy));
+        const [x1, y1] = lower === "q" ? pair("control") : reflected(2);
+        reader.gapAfter(lower === "q");
+        quadraticTo(x1, y1, ...pair("vertex"));
       } else if (lower === "c" || lower === "s") {
-        const [x1, y1] = lower === "c" ? reader.pairThenGap(ox, oy) : reflected(3);
-        const [x2, y2] = reader.pairThenGap(ox, oy);
-        cubicTo(x1, y1, x2, y2, ...reader.pair(ox, oy));
+        const [x1, y1] = lower === "c" ? pair("control") : reflected(3);
+        reader.gapAfter(lower === "c");
+        const [x2, y2] = pair("control");
+        reader.gapAfter(true);
+        cubicTo(x1, y1, x2, y2, ...pair("vertex"));
       } else {
         const { rx, ry, phi, large, towardsY } = reader.arcShape();
-        const [nx, ny] = reader.pair(ox, oy);
+        const [nx, ny] = pair("vertex");
         const segment = arcFromEndpoints(x, y, rx, ry, phi, large, towardsY, nx, ny);
         const open = begin();
         if (segment) open.segments.push(segment);
@@ -127,6 +157,9 @@ const COMMANDS = "MmZzLlHhVvCcSsQqTtAa";
 class Reader {
   private i = 0;
   private comma = false;
+  /** Where the last number, and the numbers of the last pair, stand. */
+  numberAt: [number, number] = [0, 0];
+  pairAt: [x: [number, number], y: [number, number]] = [this.numberAt, this.numberAt];
   constructor(private readonly text: string) {}
 
   atEnd(): boolean {
@@ -166,14 +199,16 @@ class Reader {
 
   pair(ox: number, oy: number): [number, number] {
     const x = ox + this.coordinate();
+    const xAt = this.numberAt;
     this.gap();
-    return [x, oy + this.coordinate()];
+    const y = oy + this.coordinate();
+    this.pairAt = [xAt, this.numberAt];
+    return [x, y];
   }
 
-  pairThenGap(ox: number, oy: number): [number, number] {
-    const point = this.pair(ox, oy);
-    this.gap();
-    return point;
+  /** Between two points of one command there may be a gap; nothing is skipped when the first one was not written. */
+  gapAfter(written: boolean): void {
+    if (written) this.gap();
   }
 
   arcShape(): { rx: number; ry: number; phi: number; large: boolean; towardsY: boolean } {
@@ -220,6 +255,7 @@ class Reader {
       this.i = from;
       this.fail("a number within the range of doubles");
     }
+    this.numberAt = [from, this.i];
     return value;
   }
 

@@ -5,7 +5,7 @@ import { shapeFunctions } from "./shapes";
 import type { FunctionSignature, MethodSignature } from "./signature";
 import type { Value } from "./values";
 
-export type { Handle } from "./handle";
+export type { Handle, WrittenNumber } from "./handle";
 export { type Combination, combineShapes, MOST_VERTICES, Shape } from "./shape";
 export { PathTextError } from "./shapes";
 export * from "./signature";

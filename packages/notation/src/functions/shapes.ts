@@ -7,11 +7,12 @@ import {
   parsePathData,
   polygonPath,
   type Subpath,
+  writtenPathPoints,
 } from "@vertexon/geometry";
-import type { Handle } from "./handle";
+import type { Handle, WrittenNumber } from "./handle";
 import { Shape } from "./shape";
 import { ArgumentError, type Bound, type FunctionSignature, type Parameter, type SheetContext } from "./signature";
-import type { PointValue } from "./values";
+import type { PointValue, TextValue } from "./values";
 
 const IDENTITY: Affine = { a: 1, b: 0, c: 0, d: 1, e: 0, f: 0 };
 
@@ -134,7 +135,12 @@ export const shapeFunctions: FunctionSignature[] = [
     run(args, sheet) {
       const text = args.text("data");
       try {
-        return shapeOf(parsePathData(text.value), sheet, [], undefined, args.rule("fill"));
+        return new Shape({
+          outline: parsePathData(text.value),
+          fillRule: args.rule("fill"),
+          tolerance: sheet.tolerance(),
+          handles: pathHandles(text),
+        });
       } catch (error) {
         if (error instanceof PathDataError) throw new PathTextError(text.from + error.offset, error.message);
         throw error;
@@ -167,8 +173,25 @@ function shapeOf(
 /** Handles for those points whose coordinates are written as numbers. */
 export function handlesOf(points: readonly PointValue[]): Handle[] {
   return points.flatMap(({ x, y, written }) =>
-    written && (written.x || written.y) ? [{ x, y, written, map: IDENTITY }] : [],
+    written && (written.x || written.y) ? [{ x, y, written, map: IDENTITY, role: "vertex" }] : [],
   );
+}
+
+/** Handles for the points that path data states in absolute commands. */
+function pathHandles({ value, from }: TextValue): Handle[] {
+  const place = (at: [number, number] | null): WrittenNumber | null =>
+    at && {
+      from: from + at[0],
+      to: from + at[1],
+      tightBefore: /[\d.]/.test(value[at[0] - 1] ?? ""),
+      tightAfter: /[\d.]/.test(value[at[1]] ?? ""),
+    };
+  return writtenPathPoints(value).map(({ x, y, xAt, yAt, role }) => {
+    const [px, py] = [place(xAt), place(yAt)];
+    // Both are rewritten together: one space between them is enough.
+    if (px?.tightAfter && py) py.tightBefore = false;
+    return { x, y, written: { x: px, y: py }, map: IDENTITY, role };
+  });
 }
 
 function middle(a: PointValue, b: PointValue): { x: number; y: number } {

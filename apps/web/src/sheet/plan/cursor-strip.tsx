@@ -29,8 +29,12 @@ export function CursorStrip({ plan, at, name, inspection, decimals }: Props) {
             <span className="quiet">side</span> <strong data-testid="strip-side">{inspection.side}</strong> {name}
           </span>
           <Item label="distance" value={fixed(inspection.distance, 3)} testId="strip-distance" />
-          <Item label="nearest edge" value={`${inspection.ring + 1} · ${inspection.edge}`} />
-          {inspection.within.length > 0 && <Item label="also in" value={inspection.within.join(", ")} />}
+          <Item label="edge" value={`${inspection.ring + 1} · ${inspection.edge}`} />
+          {inspection.within.length > 0 && (
+            <span className="strip-item strip-rest" title={`also inside ${inspection.within.join(", ")}`}>
+              <span className="quiet">also in</span> {inspection.within.join(", ")}
+            </span>
+          )}
         </>
       )}
       <span className="strip-end">

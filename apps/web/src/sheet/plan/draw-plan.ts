@@ -114,7 +114,8 @@ function drawMarks(ctx: CanvasRenderingContext2D, scene: Scene): void {
     const [x, y] = toScreen(camera, spot.x, spot.y);
     const lifted = grip?.definition === spot.definition && grip.index === spot.index;
     // A probed point has a mark of its own, which tells its side.
-    if (lifted || !probes.has(spot.definition)) drawHandle(ctx, x, y, lifted);
+    if (lifted || (!probes.has(spot.definition) && spot.mark !== "control"))
+      drawHandle(ctx, x, y, lifted, spot.mark === "ticks");
   }
   drawNames(ctx, scene);
 }
@@ -155,16 +156,21 @@ function drawFieldStation(ctx: CanvasRenderingContext2D, scene: Scene): void {
     drawFootLine(ctx, camera, at, inspection.nearest, inspection.distance);
 }
 
+/** Outlines with more handles than this show them only while they are chosen. */
+const FEW = 12;
+
 /** The handles that a station offers: all of them in Define, the probes in Probe, otherwise those of what is chosen. */
 export function handleSpots(view: SheetView, station: Station, chosen: string | null): HandleSpot[] {
   if (station === "field") return [];
   return view.definitions.flatMap(({ name, handles, value }) => {
     const isProbe = value?.type === "probe";
-    const offered = name === chosen || (station === "probe" ? isProbe : !isProbe && station === "define");
+    const isLong = handles.length > FEW;
+    const offered = name === chosen || (station === "probe" ? isProbe : !isProbe && station === "define" && !isLong);
     if (!offered) return [];
     return handles.map((handle, index) => {
       const [x, y] = transformPoint(handle.map, handle.x, handle.y);
-      return { definition: name, index, x, y };
+      const mark = handle.role === "control" ? "control" : isLong ? "plain" : "ticks";
+      return { definition: name, index, x, y, mark };
     });
   });
 }

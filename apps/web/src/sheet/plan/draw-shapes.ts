@@ -244,22 +244,23 @@ export function drawDot(ctx: CanvasRenderingContext2D, x: number, y: number): vo
   ctx.fill();
 }
 
-/** A point that can be dragged: a ring with four ticks. */
-export function drawHandle(ctx: CanvasRenderingContext2D, x: number, y: number, lit: boolean): void {
+/** A point that can be dragged: a ring, with four ticks where it stands alone. */
+export function drawHandle(ctx: CanvasRenderingContext2D, x: number, y: number, lit: boolean, ticks: boolean): void {
   ctx.lineWidth = lit ? 2 : 1.3;
   ctx.strokeStyle = lit ? tokens.plum : tokens.ink;
   ctx.fillStyle = tokens.sheet;
   ctx.beginPath();
   ctx.arc(x, y, 4.5, 0, 2 * Math.PI);
   ctx.fill();
-  for (const [dx, dy] of [
-    [1, 0],
-    [0, 1],
-    [-1, 0],
-    [0, -1],
-  ]) {
-    ctx.moveTo(x + 4.5 * dx, y + 4.5 * dy);
-    ctx.lineTo(x + 8 * dx, y + 8 * dy);
-  }
+  if (ticks)
+    for (const [dx, dy] of [
+      [1, 0],
+      [0, 1],
+      [-1, 0],
+      [0, -1],
+    ]) {
+      ctx.moveTo(x + 4.5 * dx, y + 4.5 * dy);
+      ctx.lineTo(x + 8 * dx, y + 8 * dy);
+    }
   ctx.stroke();
 }

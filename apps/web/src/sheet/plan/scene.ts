@@ -19,6 +19,8 @@ export interface Lit {
 
 /** A point that can be dragged, where it lies on the plan. */
 export interface HandleSpot extends HandleRef {
+  /** Ticks mark single points; the vertices of long outlines have none, and control points a mark of their own. */
+  mark: "ticks" | "plain" | "control";
   x: number;
   y: number;
 }

@@ -150,5 +150,6 @@ const editorLook = EditorView.theme({
   ".cm-gutters.cm-gutters-after": { backgroundColor: tokens.paper, borderLeft: `1px solid ${tokens.rule}` },
   ".cm-activeLine": { backgroundColor: tokens.plumWash },
   ".cm-selectionBackground, &.cm-focused .cm-selectionBackground": { backgroundColor: "#E3D3DB !important" },
+  ".cm-tooltip.cm-tooltip-autocomplete > ul > li[aria-selected]": { backgroundColor: tokens.plum, color: "#FFFFFF" },
   ".cm-tooltip": { fontFamily: tokens.sans, border: `1px solid ${tokens.ruleStrong}` },
 });
