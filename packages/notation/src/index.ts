@@ -16,6 +16,7 @@ export {
   type Value,
 } from "./functions";
 export { highlightedParser } from "./highlighting";
+export { referenceMarkdown } from "./reference";
 export {
   type Definition,
   type Diagnostic,

@@ -1,0 +1,148 @@
+// npm run bench: times the kernel and the notation on one core, each as a ratio to a reference in the same run.
+import { load } from "./lib/bundle.mjs";
+
+const kernel = await load("packages/geometry/src/index.ts");
+const { Sheet } = await load("packages/notation/src/index.ts");
+
+const rows = [];
+const sortOf = (n) => best(5, () => random(n, 3).sort());
+
+flattening();
+combining();
+locating();
+measuring();
+evaluating();
+console.table(Object.fromEntries(rows));
+
+function row(name, milliseconds, unit, reference) {
+  rows.push([
+    name,
+    { ms: Number(milliseconds.toPrecision(3)), ratio: Number((milliseconds / reference).toPrecision(3)), to: unit },
+  ]);
+}
+
+function flattening() {
+  for (const [name, d] of [
+    ["quadratics", "M 0 0 Q 500 900 1000 0"],
+    ["cubics", "M 0 0 C 300 900 700 -900 1000 0"],
+    ["circles", "M 0 0 A 500 500 0 0 1 1000 0"],
+  ]) {
+    const path = kernel.parsePathData(d);
+    const flat = kernel.flattenPath(path, { tolerance: 0.005 });
+    const count = flat.subpaths[0].vertices.length / 2;
+    const [segment] = path.subpaths[0].segments;
+    const evaluate = best(20, () => {
+      for (let i = 0; i < count; i++) kernel.pointAt(segment, i / (count - 1));
+    });
+    row(
+      `flatten ${name}, ${count} vertices`,
+      best(20, () => kernel.flattenPath(path, { tolerance: 0.005 })),
+      "evaluating as many points",
+      evaluate,
+    );
+  }
+}
+
+function combining() {
+  for (const n of [100, 1000, 4000]) {
+    const [a, b] = [operand(coast(n, 7, 0)), operand(coast(n, 8, 0.3))];
+    row(
+      `union of two outlines of ${n} edges`,
+      best(3, () => kernel.combine("union", a, b)),
+      "a sort of as many coordinates",
+      sortOf(4 * n),
+    );
+    row(
+      `the same outline of ${n} edges twice`,
+      best(3, () => kernel.combine("union", a, a)),
+      "a sort of as many coordinates",
+      sortOf(4 * n),
+    );
+  }
+}
+
+function locating() {
+  const points = random(200_000, 5).map((value) => 2 * value - 1);
+  for (const n of [1000, 100_000]) {
+    const index = kernel.locationIndex(operand(coast(n, 7, 0)));
+    const each = best(3, () => index.locateAll(points)) / (points.length / 2);
+    row(`locate 1,000 points, ${n} edges`, 1000 * each, "a sort of 1,000 doubles", sortOf(1000));
+  }
+}
+
+function measuring() {
+  const grid = { x: -1, y: -1, cell: 1 / 128, columns: 256, rows: 256 };
+  for (const n of [100, 10_000]) {
+    const index = kernel.distanceIndex(operand(coast(n, 7, 0)));
+    row(
+      `field of 256 × 256, ${n} edges`,
+      best(3, () => index.field(grid)),
+      "a sort of as many doubles",
+      sortOf(65_536),
+    );
+  }
+}
+
+function evaluating() {
+  for (const n of [10, 100, 1000]) {
+    const script = (moved) =>
+      Array.from({ length: n }, (_, i) =>
+        i % 2
+          ? `b${i} = a${i - 1} difference circle((${i}, 5), radius: 3)`
+          : `a${i} = circle((${i === 0 ? moved : i}, 0), radius: 9)`,
+      ).join("\n");
+    const whole = best(3, () => new Sheet().update(script(0)));
+    const sheet = new Sheet();
+    sheet.update(script(0));
+    let at = 0;
+    row(`evaluate ${n} definitions`, whole, "itself", whole);
+    row(
+      `one change among ${n} definitions`,
+      best(20, () => sheet.update(script(++at))),
+      "evaluating all",
+      whole,
+    );
+  }
+}
+
+/** The least time of several runs, in milliseconds, after one to warm up. */
+function best(runs, run) {
+  run();
+  let least = Number.POSITIVE_INFINITY;
+  for (let i = 0; i < runs; i++) {
+    const start = performance.now();
+    run();
+    least = Math.min(least, performance.now() - start);
+  }
+  return least;
+}
+
+function operand(ring) {
+  return { rings: [ring], fillRule: "nonzero" };
+}
+
+/** Numbers from 0 to 1 that are the same in every run. */
+function random(n, seed) {
+  const values = new Float64Array(n);
+  let s = seed;
+  for (let i = 0; i < n; i++) {
+    s = (Math.imul(s, 1664525) + 1013904223) >>> 0;
+    values[i] = s / 2 ** 32;
+  }
+  return values;
+}
+
+/** A rough, simple outline around (shift, 0). */
+function coast(n, seed, shift) {
+  const noise = random(n + 8, seed);
+  const ring = new Float64Array(2 * n);
+  for (let i = 0; i < n; i++) {
+    const angle = (2 * Math.PI * i) / n;
+    let radius = 0.6;
+    for (let k = 0; k < 8; k++) radius += 0.06 * 2 ** -k * Math.sin(3 * 2 ** k * angle + 7 * noise[k]);
+    radius += (noise[i + 8] - 0.5) * (3 / n);
+    ring[2 * i] = shift + radius * Math.cos(angle);
+    ring[2 * i + 1] = radius * Math.sin(angle);
+  }
+  return ring;
+}

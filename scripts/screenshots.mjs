@@ -1,0 +1,44 @@
+// npm run screenshots: makes the pictures in docs/screenshots at 1280x800 from the sample data.
+import { mkdtempSync, rmSync } from "node:fs";
+import { tmpdir } from "node:os";
+import path from "node:path";
+import { root } from "./lib/run.mjs";
+import { freePort, serve } from "./lib/server.mjs";
+import { ensureBuilt, ensureInstalled } from "./lib/setup.mjs";
+
+await ensureInstalled();
+await ensureBuilt();
+const { chromium } = await import("@playwright/test");
+
+const data = mkdtempSync(path.join(tmpdir(), "vertexon-screenshots-"));
+const port = await freePort();
+const server = await serve({ port, data });
+const browser = await chromium.launch({
+  executablePath: process.env.CHROMIUM ?? "/usr/bin/chromium",
+  args: ["--no-sandbox", "--disable-gpu"],
+});
+const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+const shoot = (name) => page.screenshot({ path: path.join(root, "docs/screenshots", `${name}.png`) });
+
+await page.goto(`http://127.0.0.1:${port}`);
+await page.waitForSelector("[data-testid=sheet-card] svg");
+await shoot("all-sheets");
+await page.getByRole("button", { name: "Open Driftwood Dogleg" }).click();
+await page.waitForSelector("[data-testid=panel]");
+for (const [key, name, pointer] of [
+  ["1", "define", [560, 330]],
+  ["2", "flatten", [560, 330]],
+  ["3", "combine", [560, 330]],
+  ["4", "probe", [560, 330]],
+  ["5", "field", [200, 520]],
+  ["6", "hand-off", [560, 330]],
+]) {
+  await page.keyboard.press(key);
+  await page.mouse.move(...pointer);
+  await page.waitForTimeout(1200);
+  await shoot(name);
+}
+await browser.close();
+server.kill("SIGTERM");
+await new Promise((resolve) => server.once("exit", resolve));
+rmSync(data, { recursive: true, force: true });
