@@ -5,17 +5,9 @@ import { useRouter } from "next/navigation";
 import { useEffect, useState } from "react";
 import { request } from "@/client/request";
 import { plural } from "@/format/numbers";
+import type { SheetData } from "@/sheet/sheet-data";
 import { SheetPicture } from "./sheet-picture";
 import { useSheetViews } from "./use-sheet-views";
-
-export interface ListedSheet {
-  id: string;
-  name: string;
-  note: string;
-  script: string;
-  revision: number;
-  changedAt: string;
-}
 
 const NEW_SCRIPT = `plan 320 by 240, y down, unit px
 tolerance 0.05
@@ -24,7 +16,7 @@ pond = circle((160, 120), radius: 60)
 `;
 
 /** All sheets, with pictures of what they compute. */
-export function AllSheets({ initial }: { initial: ListedSheet[] }) {
+export function AllSheets({ initial }: { initial: SheetData[] }) {
   const { message } = App.useApp();
   const router = useRouter();
   const [sheets, setSheets] = useState(initial);
@@ -34,7 +26,7 @@ export function AllSheets({ initial }: { initial: ListedSheet[] }) {
 
   // The page may be one that the browser kept: ask for the list as it is now.
   useEffect(() => {
-    request<ListedSheet[]>("GET", "/api/sheets").then(setSheets, () => undefined);
+    request<SheetData[]>("GET", "/api/sheets").then(setSheets, () => undefined);
   }, []);
 
   /** Says what went wrong, if something did. */
@@ -48,31 +40,31 @@ export function AllSheets({ initial }: { initial: ListedSheet[] }) {
   const create = () =>
     attempt(async () => {
       const body = { name: "New sheet", note: "", script: NEW_SCRIPT };
-      const made = await request<ListedSheet>("POST", "/api/sheets", body);
+      const made = await request<SheetData>("POST", "/api/sheets", body);
       router.push(`/sheets/${made.id}`);
     });
-  const duplicate = ({ name, note, script }: ListedSheet) =>
+  const duplicate = ({ name, note, script }: SheetData) =>
     attempt(async () => {
       const body = { name: `${name.slice(0, 112)} (copy)`, note, script };
-      const made = await request<ListedSheet>("POST", "/api/sheets", body);
+      const made = await request<SheetData>("POST", "/api/sheets", body);
       setSheets((now) => [made, ...now]);
     });
-  const rename = (sheet: ListedSheet, name: string) => {
+  const rename = (sheet: SheetData, name: string) => {
     setRenaming(null);
     if (!name.trim() || name.trim() === sheet.name) return;
     return attempt(async () => {
       const body = { name: name.trim(), revision: sheet.revision };
-      const changed = await request<ListedSheet>("PATCH", `/api/sheets/${sheet.id}`, body);
+      const changed = await request<SheetData>("PATCH", `/api/sheets/${sheet.id}`, body);
       setSheets((now) => now.map((each) => (each.id === sheet.id ? changed : each)));
     });
   };
-  const restore = (sheet: ListedSheet, index: number) =>
+  const restore = (sheet: SheetData, index: number) =>
     attempt(async () => {
-      const back = await request<ListedSheet>("POST", `/api/sheets/${sheet.id}/restore`);
+      const back = await request<SheetData>("POST", `/api/sheets/${sheet.id}/restore`);
       message.destroy(sheet.id);
       setSheets((now) => [...now.slice(0, index), back, ...now.slice(index)]);
     });
-  const remove = (sheet: ListedSheet) =>
+  const remove = (sheet: SheetData) =>
     attempt(async () => {
       await request("DELETE", `/api/sheets/${sheet.id}`);
       const index = sheets.indexOf(sheet);

@@ -2,6 +2,7 @@ import { fixed } from "@/format/numbers";
 import { tokens, withAlpha } from "@/theme/tokens";
 import type { FieldPicture, ProbeView, ShapeView } from "@/worker/views";
 import { type Camera, toScreen } from "./camera";
+import { haloText } from "./halo-text";
 
 /** A foot-line from a place to the nearest edge, with its number. */
 export function drawFootLine(
@@ -27,7 +28,7 @@ export function drawFootLine(
   }
   ctx.stroke();
   // On the far side of the point from the edge, so that the number does not cover the line.
-  halo(ctx, fixed(distance, 3), x0 + 12, y0 + (y1 > y0 ? -13 : 14), `600 12px ${tokens.mono}`);
+  haloText(ctx, fixed(distance, 3), x0 + 12, y0 + (y1 > y0 ? -13 : 14), `600 12px ${tokens.mono}`);
 }
 
 /** Probed points: a filled disc inside, a hollow one outside, a half one on the boundary; never by colour alone. */
@@ -55,7 +56,7 @@ export function drawProbe(ctx: CanvasRenderingContext2D, camera: Camera, probe: 
       );
       ctx.fill();
     }
-    halo(ctx, String(i + 1), x - 12, y - 11, `600 12px ${tokens.mono}`);
+    haloText(ctx, String(i + 1), x - 12, y - 11, `600 12px ${tokens.mono}`);
   });
 }
 
@@ -68,7 +69,7 @@ export function drawWorstSpot(ctx: CanvasRenderingContext2D, camera: Camera, { w
   ctx.beginPath();
   ctx.arc(x, y, 13, 0, 2 * Math.PI);
   ctx.stroke();
-  halo(ctx, `worst ${fixed(worst.deviation, 4)}`, x + 18, y - 14, `600 12px ${tokens.mono}`);
+  haloText(ctx, `worst ${fixed(worst.deviation, 4)}`, x + 18, y - 14, `600 12px ${tokens.mono}`);
 }
 
 /** A picture of the field, placed where it was computed for, and its contours with their values. */
@@ -107,26 +108,6 @@ export function drawContours(ctx: CanvasRenderingContext2D, camera: Camera, pict
   }
   for (const [level, { x, y }] of labelled) {
     const [px, py] = toScreen(camera, x, y);
-    ctx.textAlign = "center";
-    halo(ctx, fixed(level, Number.isInteger(level) ? 0 : 2), px, py, `11px ${tokens.mono}`, "center");
+    haloText(ctx, fixed(level, Number.isInteger(level) ? 0 : 2), px, py, `11px ${tokens.mono}`, "center");
   }
-}
-
-function halo(
-  ctx: CanvasRenderingContext2D,
-  text: string,
-  x: number,
-  y: number,
-  font: string,
-  align: CanvasTextAlign = "left",
-): void {
-  ctx.font = font;
-  ctx.textAlign = align;
-  ctx.textBaseline = "middle";
-  ctx.lineJoin = "round";
-  ctx.lineWidth = 4;
-  ctx.strokeStyle = withAlpha(tokens.sheet, 0.88);
-  ctx.strokeText(text, x, y);
-  ctx.fillStyle = tokens.ink;
-  ctx.fillText(text, x, y);
 }

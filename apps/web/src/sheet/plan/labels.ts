@@ -1,4 +1,5 @@
-import { tokens, withAlpha } from "@/theme/tokens";
+import { tokens } from "@/theme/tokens";
+import { haloText } from "./halo-text";
 
 interface Box {
   left: number;
@@ -28,7 +29,7 @@ export class Labels {
       const box = { left: x - half, right: x + half, top: y - HEIGHT / 2, bottom: y + HEIGHT / 2 };
       if (this.taken.some((other) => overlap(box, other))) continue;
       this.taken.push(box);
-      this.write(text, x, y);
+      haloText(ctx, text, x, y, ctx.font, "center");
       return;
     }
   }
@@ -48,18 +49,6 @@ export class Labels {
       [x - dx, y - dy],
       [x - dx, y + dy],
     ];
-  }
-
-  private write(text: string, x: number, y: number): void {
-    const { ctx } = this;
-    ctx.textAlign = "center";
-    ctx.textBaseline = "middle";
-    ctx.lineJoin = "round";
-    ctx.lineWidth = 3;
-    ctx.strokeStyle = withAlpha(tokens.sheet, 0.85);
-    ctx.strokeText(text, x, y);
-    ctx.fillStyle = tokens.ink;
-    ctx.fillText(text, x, y);
   }
 }
 

@@ -1,0 +1,104 @@
+import { area, combine, signedDistance } from "@vertexon/geometry";
+import { type Shape, Sheet } from "@vertexon/notation";
+import { driftwoodDogleg } from "../src/sample/driftwood-dogleg";
+import { SheetService } from "../src/worker/sheet-service";
+import type { FieldRequest, ShapeView } from "../src/worker/views";
+
+const service = new SheetService();
+const view = service.update(driftwoodDogleg.script);
+const shapeView = (name: string) => view.definitions.find((each) => each.name === name)!.value as ShapeView;
+const shape = (name: string) =>
+  new Sheet().update(driftwoodDogleg.script).definitions.find((each) => each.name === name)!.value as Shape;
+
+test("the sample evaluates without a complaint, and its views hold the kernel's numbers", () => {
+  expect(view.diagnostics).toEqual([]);
+  const green = shapeView("green");
+  expect(green.area).toBe(area(green.polygons));
+  expect(green.vertices).toBe(green.subpaths.reduce((sum, { vertices }) => sum + vertices.length / 2, 0));
+  expect(green.sources).toHaveLength(5);
+  // The worst chord of all that it was made from is what the error bound says.
+  expect(green.worst?.deviation).toBeCloseTo(green.error, 9);
+  expect(shapeView("pond").subpaths[0]).toMatchObject({ segments: 4, closed: true });
+  expect(shapeView("stone").worst).toBeNull();
+  const inside = green.label!;
+  expect(signedDistance(inside.x, inside.y, shape("green").operand).distance).toBeCloseTo(-inside.clearance, 9);
+});
+
+test("views of one evaluation share their data, and survive being sent to another thread", () => {
+  expect(structuredClone(view).definitions).toHaveLength(view.definitions.length);
+  expect(service.update(driftwoodDogleg.script).definitions[3].value).toEqual(view.definitions[3].value);
+});
+
+test("a combination: four operations on the first operand and all others, rings and a balance", () => {
+  const answer = service.combination("green")!;
+  expect(answer.operation).toBe("difference");
+  expect(answer.labels).toEqual(["lane", "pond, stone, hole"]);
+  const byName = Object.fromEntries(answer.results.map(({ operation, area: a }) => [operation, a]));
+  expect(byName.union + byName.intersection).toBeCloseTo(answer.areas[0] + answer.areas[1], 6);
+  expect(byName.difference).toBeCloseTo(shapeView("green").area, 6);
+  expect(byName.xor).toBeCloseTo(byName.union - byName.intersection, 6);
+  expect(answer.rings.map(({ name, sources }) => [name, sources])).toEqual([
+    ["outer 1", ["lane"]],
+    ["hole 1.1", ["pond"]],
+    ["hole 1.2", ["stone"]],
+    ["hole 1.3", ["hole"]],
+  ]);
+  expect(service.combination("pond")).toBeNull();
+  expect(service.combination("no such name")).toBeNull();
+});
+
+test("a place on the plan: side, distance and what else holds it", () => {
+  expect(service.inspect("green", 62, 232)).toMatchObject({ side: "inside", within: ["lane"] });
+  expect(service.inspect("green", 232, 140)).toMatchObject({ side: "outside", within: ["lane", "stone"] });
+  const { distance } = service.inspect("lane", 100, 150)!;
+  expect(distance).toBeCloseTo(40, 9);
+  expect(service.inspect("wall", 0, 0)).toBeNull();
+});
+
+test("a field: its extremes, and a picture that is tinted inside only", () => {
+  const summary = service.fieldSummary("wall")!;
+  expect(summary).toMatchObject({ columns: 320, rows: 310 });
+  expect(summary.least).toBeLessThan(-42);
+  expect(service.fieldSummary("green")).toBeNull();
+  const request: FieldRequest = {
+    x: 0,
+    y: 0,
+    cell: 2,
+    columns: 160,
+    rows: 155,
+    upscale: 2,
+    interval: 12,
+    reach: 48,
+    flipped: false,
+    tint: [138, 59, 92],
+  };
+  const { pixels, width, height, contours } = service.fieldPicture("green", request)!;
+  expect([width, height, pixels.length]).toEqual([320, 310, 4 * 320 * 310]);
+  const alpha = (x: number, y: number): number => pixels[4 * (y * width + x) + 3];
+  expect(alpha(62, 232)).toBeGreaterThan(alpha(62, 200));
+  expect(alpha(62, 200)).toBeGreaterThan(0);
+  expect(alpha(100, 100)).toBe(0);
+  expect(new Set(contours.map(({ level }) => level))).toEqual(new Set([-36, -24, -12, 12, 24, 36, 48]));
+  const upsideDown = service.fieldPicture("green", { ...request, flipped: true })!.pixels;
+  expect(upsideDown[4 * ((height - 1 - 232) * width + 62) + 3]).toBe(alpha(62, 232));
+});
+
+test("a hand-off is the shape's polygons", () => {
+  const { text, vertices } = service.handoff("stone", "wkt", 3)!;
+  expect(vertices).toBe(11);
+  expect(text).toMatch(/^POLYGON \(\(/);
+  expect(service.handoff("bank", "wkt", 3)).toBeNull();
+});
+
+test("the operands' own order is kept: a difference is not symmetric", () => {
+  service.update("a = rect((0, 0), width: 4, height: 4)\nb = rect((2, 2), width: 6, height: 6)\nc = a difference b");
+  const answer = service.combination("c")!;
+  const [a, b] = ["a", "b"].map((name) => service.inspect(name, 1, 1)!.side);
+  expect([a, b]).toEqual(["inside", "outside"]);
+  const square = (x: number, size: number) => ({
+    rings: [Float64Array.of(x, x, x + size, x, x + size, x + size, x, x + size)],
+    fillRule: "nonzero" as const,
+  });
+  const want = area(combine("difference", square(0, 4), square(2, 6)).polygons);
+  expect(answer.results.find(({ operation }) => operation === "difference")?.area).toBe(want);
+});
