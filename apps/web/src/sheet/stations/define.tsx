@@ -98,19 +98,19 @@ function vertexRows(subpath: SubpathView, index: number): VertexRow[] {
   }));
 }
 
-function NumberSlider({ definition, onEdit, onEndDrag }: StationProps & { definition: DefinitionView }) {
+function NumberSlider({ definition, view, onEdit, onEndDrag }: StationProps & { definition: DefinitionView }) {
   const { name, number, value } = definition;
   const least = number?.least ?? 0;
   const greatest = number?.greatest ?? 1;
-  const [current, setCurrent] = useOwnValue(value?.type === "number" ? value.value : least);
+  const [shown, setShown] = useOwnValue(value?.type === "number" ? value.value : least, view);
   // About a hundred steps of a round size.
   const step = 10 ** Math.floor(Math.log10((greatest - least) / 40));
   const set = (next: number | null, drag: boolean) => {
     if (next === null) return;
-    setCurrent(next);
+    setShown(next);
     onEdit(
-      (view) => {
-        const span = view.definitions.find((each) => each.name === name)?.number?.span;
+      (current) => {
+        const span = current.definitions.find((each) => each.name === name)?.number?.span;
         return span ? [{ ...span, insert: writeNumber(next, 6) }] : null;
       },
       { drag },
@@ -123,7 +123,7 @@ function NumberSlider({ definition, onEdit, onEndDrag }: StationProps & { defini
         min={least}
         max={greatest}
         step={step}
-        value={current}
+        value={shown}
         onChange={(next) => set(next, true)}
         onChangeComplete={onEndDrag}
         ariaLabelForHandle={name}
@@ -133,7 +133,7 @@ function NumberSlider({ definition, onEdit, onEndDrag }: StationProps & { defini
         min={least}
         max={greatest}
         step={step}
-        value={current}
+        value={shown}
         onChange={(next) => set(next, false)}
         aria-label={`${name}, typed`}
       />

@@ -15,7 +15,7 @@ const GREATEST = 1;
 /** The tolerance, how many vertices it costs, and the greatest error that is really made. */
 export function FlattenStation(props: StationProps) {
   const { view, shape, onChoose, onEdit, onEndDrag } = props;
-  const [tolerance, setTolerance] = useOwnValue(view.tolerance);
+  const [tolerance, setTolerance] = useOwnValue(view.tolerance, view);
   const set = (next: number | null, drag: boolean) => {
     if (next === null || !(next > 0)) return;
     setTolerance(next);
