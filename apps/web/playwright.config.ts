@@ -7,6 +7,7 @@ export default defineConfig({
   timeout: 60_000,
   expect: { timeout: 10_000 },
   workers: 2,
+  retries: process.env.CI ? 1 : 0,
   fullyParallel: true,
   reporter: process.env.PLAYWRIGHT_JSON_OUTPUT_NAME ? [["line"], ["json"]] : "line",
   outputDir: "test-results",

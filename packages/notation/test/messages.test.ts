@@ -21,7 +21,7 @@ test.each([
   ["a = circle((0, 0), 1).scale(0)", "1:29 a factor of 0 would leave no area"],
   ["a = circle((0, 0), 1).radius", '1:23 a shape has no property "radius"; it has area, vertices, centre'],
   ["a = circle((0, 0), 1).move", '1:23 "move" needs its arguments in brackets'],
-  ["a = (1, 2, 3)", "1:5 three numbers are no point: expected (x, y)"],
+  ["a = circle((1, 2, 3), radius: 4)", '1:12 "at" takes a point; three numbers are no point: expected (x, y)'],
   ["a = 12deg + 3", "1:5 an angle cannot be added to a number"],
   ["a = 3 union 4", '1:5 "union" combines shapes, not a number'],
   ["a = circle((0, 0), 1) union (b, circle((1, 1), 1))", '1:30 no definition of "b"'],
@@ -50,7 +50,7 @@ test.each([
   ["a = 3 +", "1:7 expected a value, found the end"],
   ["a = ", "1:3 expected a value, found the end"],
   ["a b = 3", '1:3 expected "=" after the name "a", found "b"'],
-  ["= 3", '1:1 expected a statement: name = …, plan, tolerance or emit, found "="'],
+  ["= 3", '1:1 expected a statement: name = …, plan, tolerance, fn or emit, found "="'],
   ["plan 3", "1:6 expected plan WIDTH by HEIGHT, then y down or y up, unit NAME, found the end"],
   ["a = b union", "1:11 expected a shape, found the end"],
   [

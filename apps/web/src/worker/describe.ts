@@ -37,6 +37,10 @@ function describeValue(value: Value, nameOf: (shape: Shape) => string): ValueVie
       return { type: "list", length: value.items.length };
     case "text":
     case "rule":
+    case "truth":
+    case "share":
+    case "box":
+    case "leg":
       return { type: value.type };
     case "shape":
       return describeShape(value);

@@ -37,7 +37,7 @@ export type ValueView =
   | { type: "angle"; radians: number }
   | { type: "point"; x: number; y: number }
   | { type: "list"; length: number }
-  | { type: "text" | "rule" }
+  | { type: "text" | "rule" | "truth" | "share" | "box" | "leg" }
   | ShapeView
   | ProbeView
   | FieldView;

@@ -19,4 +19,5 @@ export {
   type Subpath,
 } from "./model";
 export { PathDataError, parsePathData, parsePathPrefix, type WrittenPathPoint, writtenPathPoints } from "./path-data";
+export { reversePath } from "./reverse";
 export { type Affine, compose, rotation, scaling, transformPath, transformPoint, translation } from "./transform";

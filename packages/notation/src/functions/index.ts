@@ -1,11 +1,13 @@
+import { arcFunctions } from "./arcs";
 import { arithmeticFunctions } from "./arithmetic";
 import { measuringFunctions } from "./measuring";
 import { shapeMethods } from "./methods";
+import { outlineFunctions } from "./outlines";
 import { shapeFunctions } from "./shapes";
 import type { FunctionSignature, MethodSignature } from "./signature";
 import type { Value } from "./values";
 
-export type { Handle, WrittenNumber } from "./handle";
+export type { Handle, WrittenNumber, WrittenPoint } from "./handle";
 export { type Combination, combineShapes, MOST_VERTICES, Shape } from "./shape";
 export { PathTextError } from "./shapes";
 export * from "./signature";
@@ -13,7 +15,10 @@ export * from "./values";
 
 /** Every function of the notation; the reference is made from the same list. */
 export const functions: ReadonlyMap<string, FunctionSignature> = new Map(
-  [...shapeFunctions, ...measuringFunctions, ...arithmeticFunctions].map((f) => [f.name, f]),
+  [...shapeFunctions, ...arcFunctions, ...outlineFunctions, ...measuringFunctions, ...arithmeticFunctions].map((f) => [
+    f.name,
+    f,
+  ]),
 );
 
 export const methods: ReadonlyMap<string, MethodSignature> = new Map(shapeMethods.map((m) => [m.name, m]));
@@ -22,6 +27,8 @@ export const methods: ReadonlyMap<string, MethodSignature> = new Map(shapeMethod
 export const constants: ReadonlyMap<string, Value> = new Map<string, Value>([
   ["pi", { type: "number", value: Math.PI }],
   ["tau", { type: "number", value: 2 * Math.PI }],
+  ["yes", { type: "truth", value: true }],
+  ["no", { type: "truth", value: false }],
   ["nonzero", { type: "rule", value: "nonzero" }],
   ["evenodd", { type: "rule", value: "evenodd" }],
 ]);

@@ -1,3 +1,4 @@
+import { bounds } from "@vertexon/geometry";
 import { ArgumentError, type MethodSignature, type Parameter } from "./signature";
 
 const about: Parameter = {
@@ -44,6 +45,93 @@ export const shapeMethods: MethodSignature[] = [
       if (x === 0 || y === 0) throw new ArgumentError(x === 0 ? "x" : "y", "a factor of 0 would leave no area");
       return shape.scale(x, y, args.has("about") ? args.point("about") : shape.centre);
     },
+  },
+  {
+    name: "skew",
+    about: "The whole shape, sheared; angles of a quarter turn would never end.",
+    parameters: [
+      { name: "x", type: "angle", about: "how far lines along y lean towards +x" },
+      { name: "y", type: "angle", about: "how far lines along x lean towards +y", default: "0deg" },
+      about,
+    ],
+    returns: "shape",
+    example: "rect((20, 20), width: 40, height: 30).skew(20deg)",
+    run(shape, args) {
+      const angles = [args.angle("x"), args.angle("y", 0)];
+      angles.forEach((angle, i) => {
+        if (Math.abs(Math.cos(angle)) < 0.01)
+          throw new ArgumentError("xy"[i], "a skew within half a degree of a quarter turn stretches without end");
+      });
+      return shape.skew(angles[0], angles[1], args.has("about") ? args.point("about") : shape.centre);
+    },
+  },
+  {
+    name: "mirror",
+    about: "The whole shape, mirrored in a line through a point.",
+    parameters: [{ name: "line", type: "angle", about: "direction of the line: 0deg flips y, 90deg flips x" }, about],
+    returns: "shape",
+    example: "triangle((10, 10), a: 60, b: 50, c: 40).mirror(90deg)",
+    run: (shape, args) => shape.mirror(args.angle("line"), args.has("about") ? args.point("about") : shape.centre),
+  },
+  {
+    name: "fit",
+    about: "The whole shape, moved and scaled evenly into the middle of a box.",
+    parameters: [
+      { name: "corner", type: "point", about: "the box's corner of least x and y" },
+      { name: "width", type: "number", about: "the box's width, greater than 0" },
+      { name: "height", type: "number", about: "the box's height, greater than 0" },
+    ],
+    returns: "shape",
+    example: "star(5, at: (0, 0), outer: 3, inner: 1).fit((10, 10), width: 80, height: 60)",
+    run(shape, args) {
+      const corner = args.point("corner");
+      const [width, height] = [args.positive("width"), args.positive("height")];
+      const box = bounds(shape.operand.rings);
+      if (!box) return shape;
+      const factor = Math.min(width / (box.maxX - box.minX), height / (box.maxY - box.minY));
+      const [x, y] = [(box.minX + box.maxX) / 2, (box.minY + box.maxY) / 2];
+      return shape.scale(factor, factor, { x, y }).move(corner.x + width / 2 - x, corner.y + height / 2 - y);
+    },
+  },
+  {
+    name: "place",
+    about: "The shape many times, its centre in each of the points; a list of shapes.",
+    parameters: [
+      { name: "at", type: "points", about: "where, one point or more" },
+      { name: "turn", type: "angle", about: "how far each is turned more than the one before", default: "0deg" },
+      { name: "scale", type: "number", about: "factor for all of them", default: "1" },
+    ],
+    returns: "list",
+    example: "rect((0, 0), width: 8, height: 4).place((20, 20), (50, 30), (80, 60), turn: 30deg)",
+    run(shape, args) {
+      const { x, y } = shape.centre;
+      const [turn, factor] = [args.angle("turn", 0), args.number("scale", 1)];
+      if (factor === 0) throw new ArgumentError("scale", "a factor of 0 would leave no area");
+      const items = args.points("at").map((place, i) =>
+        shape
+          .withoutHandles()
+          .scale(factor, factor, { x, y })
+          .rotate(i * turn, { x, y })
+          .move(place.x - x, place.y - y),
+      );
+      return { type: "list", items };
+    },
+  },
+  {
+    name: "reverse",
+    about: "The same outline, travelled the other way.",
+    parameters: [],
+    returns: "shape",
+    example: "circle((40, 40), radius: 30).reverse()",
+    run: (shape) => shape.reverse(),
+  },
+  {
+    name: "hull",
+    about: "The smallest convex shape around it.",
+    parameters: [],
+    returns: "shape",
+    example: "star(5, at: (40, 40), outer: 30, inner: 10).hull()",
+    run: (shape) => shape.hull(),
   },
   {
     name: "flatten",

@@ -5,6 +5,7 @@ import {
   type CombineReport,
   combineAll,
   compose,
+  convexHull,
   type FillRule,
   type FlatPath,
   flattenPath,
@@ -15,6 +16,7 @@ import {
   type Path,
   type Polygon,
   polygonPath,
+  reversePath,
   rotation,
   scaling,
   transformPath,
@@ -22,6 +24,7 @@ import {
   translation,
 } from "@vertexon/geometry";
 import type { Handle } from "./handle";
+import type { TrailRecord } from "./trail";
 
 /** How a combined shape was made: from these operands, labelled by their text. */
 export interface Combination {
@@ -43,6 +46,7 @@ interface ShapeParts {
   centre?: { x: number; y: number };
   handles?: Handle[];
   combination?: Combination;
+  trail?: TrailRecord;
   /** The region, where it is known already. */
   polygons?: Polygon[];
 }
@@ -77,6 +81,15 @@ export class Shape {
     return this.parts.combination ?? null;
   }
 
+  /** What was noted along the way, for a trail as it was written. */
+  get trail(): TrailRecord | null {
+    return this.parts.trail ?? null;
+  }
+  /** The error bound that earlier steps left in the outline, in plan units. */
+  get carried(): number {
+    return this.parts.carried ?? 0;
+  }
+
   /** The outline as vertices. */
   get flat(): FlatPath {
     this.computed.flat ??= flattenPath(this.parts.outline, { tolerance: this.parts.tolerance });
@@ -89,7 +102,7 @@ export class Shape {
 
   /** Bounds the distance between the true outline and the vertices' outline, all steps together. */
   get error(): number {
-    return (this.parts.carried ?? 0) + this.flat.error;
+    return this.carried + this.flat.error;
   }
 
   get operand(): Operand {
@@ -123,6 +136,39 @@ export class Shape {
 
   scale(sx: number, sy: number, about: { x: number; y: number }): Shape {
     return this.mapped(scaling(sx, sy, about.x, about.y), Math.max(Math.abs(sx), Math.abs(sy)));
+  }
+
+  /** Sheared: x moves with y by the first angle, y with x by the second. */
+  skew(x: number, y: number, about: { x: number; y: number }): Shape {
+    const [c, b] = [Math.tan(x), Math.tan(y)];
+    const stretch = 1 + Math.max(Math.abs(b), Math.abs(c));
+    return this.mapped({ a: 1, b, c, d: 1, e: -c * about.y, f: -b * about.x }, stretch);
+  }
+
+  /** Mirrored in the line through a point in a direction. */
+  mirror(direction: number, about: { x: number; y: number }): Shape {
+    const turnBack = rotation(-direction, about.x, about.y);
+    const flip = scaling(1, -1, about.x, about.y);
+    return this.mapped(compose(compose(turnBack, flip), rotation(direction, about.x, about.y)), 1);
+  }
+
+  reverse(): Shape {
+    return new Shape({ ...this.parts, outline: reversePath(this.outline), trail: undefined });
+  }
+
+  /** The smallest convex shape around the vertices. */
+  hull(): Shape {
+    const points = this.operand.rings.flatMap((ring) => [...ring]);
+    return new Shape({
+      outline: polygonPath(convexHull(points)),
+      fillRule: "nonzero",
+      tolerance: this.tolerance,
+      carried: this.error,
+    });
+  }
+
+  withTrail(trail: TrailRecord): Shape {
+    return new Shape({ ...this.parts, trail }, this.computed);
   }
 
   /** The same shape, flattened to a tolerance of its own. */

@@ -1,6 +1,5 @@
 import {
   type Affine,
-  type Arc,
   circleSubpath,
   type Path,
   PathDataError,
@@ -10,6 +9,7 @@ import {
   writtenPathPoints,
 } from "@vertexon/geometry";
 import type { Handle, WrittenNumber } from "./handle";
+import { OutlineBuilder } from "./outline-builder";
 import { Shape } from "./shape";
 import { ArgumentError, type Bound, type FunctionSignature, type Parameter, type SheetContext } from "./signature";
 import type { PointValue, TextValue } from "./values";
@@ -58,12 +58,18 @@ export const shapeFunctions: FunctionSignature[] = [
   },
   {
     name: "rect",
-    about: "A rectangle from one corner, by its size or by the opposite corner, with rounded corners if wished.",
+    about: "A rectangle by a corner and its size, by two opposite corners, or by its centre and size.",
     parameters: [
-      { name: "corner", type: "point", about: "any corner; the one of least x and y when a size is given" },
+      {
+        name: "corner",
+        type: "point",
+        about: "any corner; the one of least x and y when a size is given",
+        default: "from at",
+      },
       { name: "width", type: "number", about: "in plan units, greater than 0", default: "from to" },
       { name: "height", type: "number", about: "in plan units, greater than 0", default: "from to" },
       { name: "to", type: "point", about: "the opposite corner, instead of width and height", default: "none" },
+      { name: "at", type: "point", about: "the centre, instead of a corner", default: "none" },
       { name: "rx", type: "number", about: "corner radius along x, at most half the width", default: "ry, or 0" },
       { name: "ry", type: "number", about: "corner radius along y, at most half the height", default: "rx, or 0" },
     ],
@@ -74,14 +80,18 @@ export const shapeFunctions: FunctionSignature[] = [
   {
     name: "polygon",
     about: "A closed outline through points, in the order given.",
-    parameters: [{ name: "points", type: "points", about: "three or more points, or one list of them" }, fill],
+    parameters: [
+      { name: "points", type: "points", about: "three or more points, or one list of them" },
+      { name: "round", type: "number", about: "radius of arcs that touch both edges at every corner", default: "0" },
+      fill,
+    ],
     returns: "shape",
-    example: "polygon((10, 10), (90, 20), (50, 70))",
+    example: "polygon((10, 10), (90, 20), (50, 70), round: 6)",
     run(args, sheet) {
       const points = args.points("points");
       if (points.length < 3)
         throw new ArgumentError("points", `a polygon needs at least 3 points, not ${points.length}`);
-      const path = polygonPath(points.flatMap(({ x, y }) => [x, y]));
+      const path = roundedPolygon(points, args.number("round", 0));
       return shapeOf(path, sheet, points, undefined, args.rule("fill"));
     },
   },
@@ -108,7 +118,7 @@ export const shapeFunctions: FunctionSignature[] = [
     parameters: [
       { name: "count", type: "number", about: "how many vertices, 3 to 100000" },
       { name: "at", type: "point", about: "the centre" },
-      { name: "radius", type: "number", about: "from the centre to the vertices, greater than 0" },
+      { name: "radius", type: "numbers", about: "from the centre to the vertices: one for all, or one for each" },
       { name: "facing", type: "angle", about: "direction of the first vertex, from +x towards +y", default: "0deg" },
     ],
     returns: "shape",
@@ -116,11 +126,16 @@ export const shapeFunctions: FunctionSignature[] = [
     run(args, sheet) {
       const count = args.whole("count", 3, 100_000);
       const at = args.point("at");
-      const radius = args.positive("radius");
+      const radii = args.numbers("radius");
+      if (radii.length !== 1 && radii.length !== count)
+        throw new ArgumentError("radius", `${count} vertices need 1 radius or ${count}, not ${radii.length}`);
+      for (const radius of radii)
+        if (!(radius > 0)) throw new ArgumentError("radius", `"radius" must be greater than 0, not ${radius}`);
       const facing = args.angle("facing", 0);
       const points: number[] = [];
       for (let i = 0; i < count; i++) {
         const angle = facing + (2 * Math.PI * i) / count;
+        const radius = radii[i % radii.length];
         points.push(at.x + radius * Math.cos(angle), at.y + radius * Math.sin(angle));
       }
       return shapeOf(polygonPath(points), sheet, [at], at);
@@ -160,7 +175,8 @@ export class PathTextError extends Error {
   }
 }
 
-function shapeOf(
+/** A shape from an outline and the points that it was written with. */
+export function shapeOf(
   outline: Path,
   sheet: SheetContext,
   points: readonly PointValue[],
@@ -194,19 +210,78 @@ function pathHandles({ value, from }: TextValue): Handle[] {
   });
 }
 
+/** Each corner cut off by an arc that touches both edges. Two neighbouring arcs may not need more than their edge. */
+function roundedPolygon(points: readonly PointValue[], radius: number): Path {
+  if (radius === 0) return polygonPath(points.flatMap(({ x, y }) => [x, y]));
+  if (!(radius > 0)) throw new ArgumentError("round", `"round" must not be negative, not ${radius}`);
+  const n = points.length;
+  const corners = points.map((corner, i) => cornerOf(points[(i + n - 1) % n], corner, points[(i + 1) % n]));
+  corners.forEach(({ reach, length }, i) => {
+    const next = corners[(i + 1) % n].reach;
+    if (radius * (reach + next) > length * (1 + 1e-12))
+      throw new ArgumentError(
+        "round",
+        `the edge from vertex ${i} to ${(i + 1) % n} has room for a radius of ${short(length / (reach + next))} at most, not ${radius}`,
+      );
+  });
+  const first = corners[0];
+  const builder = new OutlineBuilder(
+    first.x - radius * first.reach * first.inX,
+    first.y - radius * first.reach * first.inY,
+  );
+  corners.forEach(({ x, y, inX, inY, outX, outY, reach, turn }) => {
+    const t = radius * reach;
+    builder.line(x - t * inX, y - t * inY);
+    if (turn === 0) {
+      builder.line(x, y);
+      return;
+    }
+    const side = Math.sign(turn);
+    builder.arc(
+      x - t * inX - side * radius * inY,
+      y - t * inY + side * radius * inX,
+      side * radius * inY,
+      -side * radius * inX,
+      radius * inX,
+      radius * inY,
+      Math.abs(turn),
+      x + t * outX,
+      y + t * outY,
+    );
+  });
+  return { subpaths: [builder.closed()] };
+}
+
+/** A corner's unit directions in and out, its turn, how far from it an arc of radius 1 touches, and the edge after it. */
+function cornerOf(before: PointValue, { x, y }: PointValue, after: PointValue) {
+  const [dx, dy, ex, ey] = [x - before.x, y - before.y, after.x - x, after.y - y];
+  const [din, length] = [Math.hypot(dx, dy), Math.hypot(ex, ey)];
+  if (din === 0 || length === 0)
+    throw new ArgumentError("points", "a polygon with round corners must not repeat a point");
+  const [inX, inY, outX, outY] = [dx / din, dy / din, ex / length, ey / length];
+  const turn = Math.atan2(inX * outY - inY * outX, inX * outX + inY * outY);
+  return { x, y, inX, inY, outX, outY, turn, reach: Math.abs(Math.tan(turn / 2)), length };
+}
+
+function short(value: number): string {
+  return String(Number(value.toPrecision(5)));
+}
+
 function middle(a: PointValue, b: PointValue): { x: number; y: number } {
   return { x: (a.x + b.x) / 2, y: (a.y + b.y) / 2 };
 }
 
 function rectangle(args: Bound, sheet: SheetContext): Shape {
-  const corner = args.point("corner");
+  if (args.has("corner") === args.has("at"))
+    throw new ArgumentError(args.has("at") ? "at" : "corner", 'rect needs a corner or its centre "at", one of them');
+  const corner = args.has("at") ? args.point("at") : args.point("corner");
   let { x, y } = corner;
   let width: number;
   let height: number;
   const handles = [corner];
   if (args.has("to")) {
-    if (args.has("width") || args.has("height"))
-      throw new ArgumentError("to", 'give either "to" or "width" and "height", not both');
+    if (args.has("width") || args.has("height") || args.has("at"))
+      throw new ArgumentError("to", 'give either a corner and "to", or "width" and "height", not both');
     const to = args.point("to");
     handles.push(to);
     width = Math.abs(to.x - x);
@@ -219,6 +294,10 @@ function rectangle(args: Bound, sheet: SheetContext): Shape {
       if (!args.has(name)) throw new ArgumentError(name, `rect needs "${name}", or the opposite corner as "to"`);
     width = args.positive("width");
     height = args.positive("height");
+    if (args.has("at")) {
+      x -= width / 2;
+      y -= height / 2;
+    }
   }
   const rx = cornerRadius(args, "rx", "ry", width / 2);
   const ry = cornerRadius(args, "ry", "rx", height / 2);
@@ -262,34 +341,4 @@ function capsuleSubpath(from: PointValue, to: PointValue, radius: number): Subpa
   builder.line(from.x - ay, from.y + ax);
   builder.arc(from.x, from.y, -ay, ax, -ax, -ay, Math.PI, from.x + ay, from.y - ax);
   return builder.closed();
-}
-
-/** Strings segments together; lines of no length are left out. */
-class OutlineBuilder {
-  private readonly subpath: Subpath;
-  private x: number;
-  private y: number;
-  constructor(x: number, y: number) {
-    this.subpath = { x, y, segments: [], closed: true };
-    this.x = x;
-    this.y = y;
-  }
-
-  line(x1: number, y1: number): void {
-    if (x1 !== this.x || y1 !== this.y) this.subpath.segments.push({ kind: "line", x0: this.x, y0: this.y, x1, y1 });
-    this.x = x1;
-    this.y = y1;
-  }
-
-  /** From centre + u through centre + v, over `sweep` radians, to (x1, y1). */
-  arc(cx: number, cy: number, ux: number, uy: number, vx: number, vy: number, sweep: number, x1: number, y1: number) {
-    const arc: Arc = { kind: "arc", x0: this.x, y0: this.y, x1, y1, cx, cy, ux, uy, vx, vy, start: 0, sweep };
-    this.subpath.segments.push(arc);
-    this.x = x1;
-    this.y = y1;
-  }
-
-  closed(): Subpath {
-    return this.subpath;
-  }
 }

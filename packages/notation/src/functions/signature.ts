@@ -1,8 +1,19 @@
 import type { Shape } from "./shape";
-import type { Field, PointValue, Probe, RuleValue, TextValue, Value } from "./values";
+import type { LegValue, PointValue, RuleValue, TextValue, Value } from "./values";
 
 /** What a parameter takes: the words that messages and the reference use for it. */
-export type ParameterType = "number" | "angle" | "point" | "points" | "shape" | "text" | "fill rule" | "numbers";
+export type ParameterType =
+  | "number"
+  | "angle"
+  | "point"
+  | "points"
+  | "shape"
+  | "text"
+  | "fill rule"
+  | "numbers"
+  | "shapes"
+  | "legs"
+  | "yes or no";
 
 export interface Parameter {
   name: string;
@@ -27,7 +38,7 @@ export class ArgumentError extends Error {
 /** The sheet as functions see it. Asking for a part makes the definition depend on it. */
 export interface SheetContext {
   tolerance(): number;
-  plan(): { width: number; height: number };
+  plan(): { width: number; height: number; unit: string; density: number };
 }
 
 /** Bound arguments by parameter name; the binder has checked their types and filled nothing in. */
@@ -56,6 +67,15 @@ export class Bound {
   }
   shape(name: string): Shape {
     return this.get(name);
+  }
+  shapes(name: string): Shape[] {
+    return this.get<{ items: Shape[] }>(name).items;
+  }
+  legs(name: string): LegValue[] {
+    return this.get<{ items: LegValue[] }>(name).items;
+  }
+  truth(name: string, otherwise: boolean): boolean {
+    return this.get<{ value: boolean } | undefined>(name)?.value ?? otherwise;
   }
   text(name: string): TextValue {
     return this.get(name);
@@ -91,5 +111,3 @@ export interface FunctionSignature {
 export interface MethodSignature extends Omit<FunctionSignature, "run"> {
   run(target: Shape, args: Bound, sheet: SheetContext): Value;
 }
-
-export type { Field, Probe };

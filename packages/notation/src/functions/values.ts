@@ -3,11 +3,51 @@ import type { Handle, WrittenPoint } from "./handle";
 import type { Shape } from "./shape";
 
 /** What an expression can stand for. */
-export type Value = NumberValue | AngleValue | PointValue | TextValue | RuleValue | ListValue | Shape | Probe | Field;
+export type Value =
+  | NumberValue
+  | TruthValue
+  | ShareValue
+  | BoxValue
+  | LegValue
+  | AngleValue
+  | PointValue
+  | TextValue
+  | RuleValue
+  | ListValue
+  | Shape
+  | Probe
+  | Field;
 
 export interface NumberValue {
   type: "number";
   value: number;
+}
+
+export interface TruthValue {
+  type: "truth";
+  value: boolean;
+}
+
+/** A share of the plan's box and a fixed length: fraction × the box's size on the axis where it stands, plus fixed. */
+export interface ShareValue {
+  type: "share";
+  fraction: number;
+  fixed: number;
+}
+
+/** One leg of a trail: straight, or along an arc that turns by `sweep`; then a bend on the spot. Angles in radians. */
+export interface LegValue {
+  type: "leg";
+  length: number;
+  bend: number;
+  sweep: number;
+}
+
+/** The plan's box. */
+export interface BoxValue {
+  type: "box";
+  width: number;
+  height: number;
 }
 
 export interface AngleValue {
@@ -70,6 +110,8 @@ export function describe(value: Value): string {
       return "a fill rule";
     case "angle":
       return "an angle";
+    case "truth":
+      return "a truth value";
     default:
       return `a ${value.type}`;
   }

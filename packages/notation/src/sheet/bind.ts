@@ -85,7 +85,7 @@ export function runAt<T>(binding: Binding, nameSpan: Span, run: () => T): T {
 }
 
 function takesSeveral({ type }: Parameter): boolean {
-  return type === "points" || type === "numbers";
+  return type === "points" || type === "numbers" || type === "shapes" || type === "legs";
 }
 
 const VALUE_TYPES: Record<ParameterType, Value["type"]> = {
@@ -95,8 +95,11 @@ const VALUE_TYPES: Record<ParameterType, Value["type"]> = {
   point: "point",
   points: "point",
   shape: "shape",
+  shapes: "shape",
   text: "text",
   "fill rule": "rule",
+  "yes or no": "truth",
+  legs: "leg",
 };
 
 function checked(parameter: Parameter, { argument, value }: Given): Value {
@@ -114,19 +117,39 @@ function checked(parameter: Parameter, { argument, value }: Given): Value {
     );
   }
   const expected = withArticle(parameter.type);
+  if (value.type === "list" && value.items.length === 3 && value.items.every(({ type }) => type === "number"))
+    throw new ScriptError(
+      argument.value,
+      `"${parameter.name}" takes ${expected}; three numbers are no point: expected (x, y)`,
+    );
   throw new ScriptError(argument.value, `"${parameter.name}" takes ${expected}, not ${describe(value)}`);
 }
 
 function severalOf(parameter: Parameter, given: readonly Given[]): Value {
   const items = given.flatMap((each) => {
-    const values = each.value.type === "list" ? each.value.items : [each.value];
+    const values = itemsOf(parameter, each.value);
     return values.map((value) => checked(parameter, { ...each, value }));
   });
   return { type: "list", items: items as PointValue[] };
 }
 
+function itemsOf(parameter: Parameter, value: Value): Value[] {
+  if (value.type === "list") {
+    const isNumbers = value.items.length === 3 && value.items.every(({ type }) => type === "number");
+    if (parameter.type === "points" && isNumbers) return [value]; // (1, 2, 3) was meant to be a point
+    return value.items.flatMap((item) => itemsOf(parameter, item));
+  }
+  // Two numbers in brackets are a point; where numbers are wanted they are two of them, and a number is a straight leg.
+  if (parameter.type === "numbers" && value.type === "point")
+    return [value.x, value.y].map((coordinate) => ({ type: "number", value: coordinate }));
+  if (parameter.type === "legs" && value.type === "number")
+    return [{ type: "leg", length: value.value, bend: 0, sweep: 0 }];
+  return [value];
+}
+
 function withArticle(type: ParameterType): string {
-  if (type === "points") return "points";
+  if (type === "points" || type === "shapes" || type === "legs") return type;
+  if (type === "yes or no") return "yes or no";
   if (type === "numbers") return "numbers";
   return type === "angle" ? "an angle" : `a ${type}`;
 }

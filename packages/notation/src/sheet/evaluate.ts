@@ -4,23 +4,42 @@ import {
   constants,
   describe,
   functions,
+  type LegValue,
   MOST_VERTICES,
   methods,
   PathTextError,
+  type ShareValue,
   type SheetContext,
   type Value,
+  type WrittenPoint,
 } from "../functions";
+import { toPlanUnits } from "../functions/lengths";
 import { suggestion } from "../nearest-name";
-import { type Argument, type Expression, ScriptError, type Span } from "../syntax";
+import { type Argument, type ComparisonOperator, type Expression, ScriptError, type Span } from "../syntax";
 import { bind, type Given, runAt } from "./bind";
 
 /** What an expression needs from the sheet around it. Every question makes the definition depend on the answer. */
 export interface Surroundings extends SheetContext {
   /** The value of a name; throws {@link ScriptError} at `span` when it has none. */
   lookUp(name: string, span: Span): Value;
-  /** All names that stand for something, for suggestions. */
-  names(): Iterable<string>;
+  /** A function of the sheet's own, or null. */
+  functionNamed(name: string): SheetFunction | null;
+  /** The names of those functions, for suggestions. */
+  functionNames(): Iterable<string>;
+  /** Counts one step of a repetition or a call; throws {@link ScriptError} at `span` past the limit. */
+  step(span: Span): void;
 }
+
+/** `fn name(parameters) = body`; its text is needed for what its body's places say. */
+export interface SheetFunction {
+  name: string;
+  parameters: { name: string; default: Expression | null }[];
+  body: Expression;
+  text: string;
+}
+
+/** Calls may be nested this deep. */
+const DEEPEST = 120;
 
 /** Computes an expression of a statement whose text is `text`. Throws {@link ScriptError} at the place of a mistake. */
 export function evaluate(expression: Expression, text: string, sheet: Surroundings): Value {
@@ -37,10 +56,17 @@ export function evaluate(expression: Expression, text: string, sheet: Surroundin
   });
 }
 
+/** Names that stand for something inside a function's body or a repetition only. */
+type Locals = ReadonlyMap<string, Value>;
+
+const NO_LOCALS: Locals = new Map();
+
 class Evaluation {
   constructor(
     private readonly text: string,
     private readonly sheet: Surroundings,
+    private readonly locals: Locals = NO_LOCALS,
+    private readonly depth = 0,
   ) {}
 
   value(expression: Expression): Value {
@@ -49,6 +75,27 @@ class Evaluation {
         return { type: "number", value: expression.value };
       case "angle":
         return { type: "angle", radians: expression.radians };
+      case "length":
+        return this.length(expression);
+      case "share":
+        return { type: "share", fraction: expression.fraction, fixed: 0 };
+      case "comparison":
+        return this.comparison(expression);
+      case "logic": {
+        const left = this.truth(expression.left);
+        if (left === (expression.operator === "or")) return { type: "truth", value: left };
+        return { type: "truth", value: this.truth(expression.right) };
+      }
+      case "not":
+        return { type: "truth", value: !this.truth(expression.operand) };
+      case "if":
+        return this.value(this.truth(expression.condition) ? expression.whenTrue : expression.whenFalse);
+      case "each":
+        return this.each(expression);
+      case "leg":
+        return this.leg(expression);
+      case "repeat":
+        return this.repeated(expression);
       case "text":
         return { type: "text", value: expression.value, from: expression.from + 1 };
       case "name":
@@ -71,33 +118,128 @@ class Evaluation {
   }
 
   private named(name: string, span: Span): Value {
+    const local = this.locals.get(name);
+    if (local) return local;
+    if (name === "box") return { type: "box", ...this.sheet.plan() };
     const constant = constants.get(name);
     if (constant) return constant;
-    const value = this.sheet.lookUp(name, span);
-    if (value.type === "shape") return value.withoutHandles();
-    if (value.type === "point") return { type: "point", x: value.x, y: value.y };
-    return value;
+    return unwritten(this.sheet.lookUp(name, span));
   }
 
   /** Two numbers are a point, one thing in brackets is itself, everything else is a list. */
   private tuple(items: readonly Expression[], span: Span): Value {
     const values = items.map((item) => this.value(item));
     if (values.length === 1) return values[0];
-    if (values.length === 2 && values[0].type === "number" && values[1].type === "number") {
-      const [x, y] = [values[0].value, values[1].value];
+    if (values.length === 2 && values.every(({ type }) => type === "number" || type === "share")) {
+      const [x, y] = [this.along(values[0], "width"), this.along(values[1], "height")];
       if (!Number.isFinite(x) || !Number.isFinite(y))
         throw new ScriptError(span, `a point's coordinates must be finite, not (${x}, ${y})`);
-      return { type: "point", x, y, written: { x: literalSpan(items[0]), y: literalSpan(items[1]) } };
+      return { type: "point", x, y, written: this.written(items) };
     }
-    if (values.length === 3 && values.every(({ type }) => type === "number"))
-      throw new ScriptError(span, "three numbers are no point: expected (x, y)");
     return { type: "list", items: values };
+  }
+
+  /** A number, or a share of the box on the axis where it stands. */
+  private along(value: Value, axis: "width" | "height"): number {
+    if (value.type === "share") return value.fraction * this.sheet.plan()[axis] + value.fixed;
+    return (value as { value: number }).value;
+  }
+
+  /** Inside a function or a repetition one place in the text stands for many points: none can be dragged there. */
+  private written(items: readonly Expression[]): WrittenPoint | undefined {
+    if (this.locals !== NO_LOCALS) return undefined;
+    return { x: literalSpan(items[0]), y: literalSpan(items[1]) };
+  }
+
+  private length(expression: Extract<Expression, { kind: "length" }>): Value {
+    const { unit: planUnit, density } = this.sheet.plan();
+    const value = toPlanUnits(expression.value, expression.unit, planUnit, density);
+    if (value === null)
+      throw new ScriptError(
+        expression,
+        `the plan's unit "${planUnit}" is none of CSS's absolute lengths, so ${expression.unit} cannot be converted to it`,
+      );
+    return number(value);
+  }
+
+  private truth(expression: Expression): boolean {
+    const value = this.value(expression);
+    if (value.type !== "truth")
+      throw new ScriptError(expression, `expected a condition such as a < b, not ${describe(value)}`);
+    return value.value;
+  }
+
+  private comparison({ operator, left, right, from, to }: Extract<Expression, { kind: "comparison" }>): Value {
+    const [a, b] = [this.value(left), this.value(right)];
+    const [p, q] = [comparable(a), comparable(b)];
+    if (a.type !== b.type || p === null || q === null)
+      throw new ScriptError({ from, to }, `${describe(a)} cannot be compared with ${describe(b)}`);
+    return { type: "truth", value: COMPARE[operator](p, q) };
+  }
+
+  /** Both ends included; a last step that would pass the end is left out. */
+  private each(expression: Extract<Expression, { kind: "each" }>): Value {
+    const [first, last] = [this.plainNumber(expression.first), this.plainNumber(expression.last)];
+    const step = expression.step ? this.plainNumber(expression.step) : first <= last ? 1 : -1;
+    if (step === 0 || (last - first) * step < 0)
+      throw new ScriptError(expression.step ?? expression.last, `steps of ${step} never get from ${first} to ${last}`);
+    const items: Value[] = [];
+    const count = Math.floor((last - first) / step + 1e-9);
+    for (let i = 0; i <= count; i++) {
+      this.sheet.step(expression);
+      const locals = new Map(this.locals).set(expression.name, number(first + i * step));
+      items.push(new Evaluation(this.text, this.sheet, locals, this.depth).value(expression.body));
+    }
+    return { type: "list", items };
+  }
+
+  /** `(length, bend: …, sweep: …)`: brackets with names in them are a leg of a trail. */
+  private leg({ items }: Extract<Expression, { kind: "leg" }>): Value {
+    const leg: LegValue = { type: "leg", length: Number.NaN, bend: 0, sweep: 0 };
+    for (const { name, nameSpan, value: expression } of items) {
+      const value = this.value(expression);
+      const field = name ?? "length";
+      if (field !== "length" && field !== "bend" && field !== "sweep")
+        throw new ScriptError(
+          nameSpan!,
+          `a leg has no "${field}"${suggestion(field, ["length", "bend", "sweep"]) || "; it has length, bend and sweep"}`,
+        );
+      if (field === "length") {
+        if (value.type !== "number" || !(value.value >= 0 && value.value < Number.POSITIVE_INFINITY))
+          throw new ScriptError(expression, `a leg's length must be a number, 0 or more, not ${describe(value)}`);
+        leg.length = value.value;
+      } else if (value.type === "angle") leg[field] = value.radians;
+      else throw new ScriptError(expression, `a leg's ${field} takes an angle with its unit, not ${describe(value)}`);
+    }
+    if (Number.isNaN(leg.length)) throw new ScriptError(items[0], "a leg needs its length first");
+    return leg;
+  }
+
+  /** `count of item`: a list with the item that often. */
+  private repeated({ count, item }: Extract<Expression, { kind: "repeat" }>): Value {
+    const times = this.plainNumber(count);
+    if (!Number.isInteger(times) || times < 0) throw new ScriptError(count, `expected a whole number, not ${times}`);
+    const value = this.value(item);
+    const items: Value[] = [];
+    for (let i = 0; i < times; i++) {
+      this.sheet.step(count);
+      items.push(value);
+    }
+    return { type: "list", items };
+  }
+
+  private plainNumber(expression: Expression): number {
+    const value = this.value(expression);
+    if (value.type !== "number" || !Number.isFinite(value.value))
+      throw new ScriptError(expression, `expected a number, not ${describe(value)}`);
+    return value.value;
   }
 
   private negated(operand: Expression): Value {
     const value = this.value(operand);
     if (value.type === "number") return { type: "number", value: -value.value };
     if (value.type === "angle") return { type: "angle", radians: -value.radians };
+    if (value.type === "share") return { type: "share", fraction: -value.fraction, fixed: -value.fixed };
     if (value.type === "point") return { type: "point", x: -value.x, y: -value.y };
     throw new ScriptError(operand, `${describe(value)} cannot be negated`);
   }
@@ -123,7 +265,11 @@ class Evaluation {
               vertices: () => number(value.vertexCount),
               centre: () => ({ type: "point", ...value.centre }),
             }
-          : {};
+          : value.type === "box"
+            ? { width: () => number(value.width), height: () => number(value.height) }
+            : value.type === "list"
+              ? { length: () => number(value.items.length) }
+              : {};
     if (Object.hasOwn(known, name)) return known[name]();
     if (value.type === "shape" && methods.has(name))
       throw new ScriptError(nameSpan, `"${name}" needs its arguments in brackets`);
@@ -133,14 +279,59 @@ class Evaluation {
   }
 
   private call({ name, nameSpan, args }: Extract<Expression, { kind: "call" }>): Value {
+    const own = this.sheet.functionNamed(name);
+    if (own) return this.ownCall(own, nameSpan, args);
     const signature = functions.get(name);
-    if (!signature) throw new ScriptError(nameSpan, `no function "${name}"${suggestion(name, functions.keys())}`);
+    if (!signature)
+      throw new ScriptError(
+        nameSpan,
+        `no function "${name}"${suggestion(name, [...functions.keys(), ...this.sheet.functionNames()])}`,
+      );
     const binding = bind(name, nameSpan, signature.parameters, this.given(args));
     return this.guarded(nameSpan, () => runAt(binding, nameSpan, () => signature.run(binding.bound, this.sheet)));
   }
 
+  /** A function of the sheet: its body sees the arguments and the sheet's names, not what surrounds the call. */
+  private ownCall({ name, parameters, body, text }: SheetFunction, nameSpan: Span, args: readonly Argument[]): Value {
+    this.sheet.step(nameSpan);
+    if (this.depth >= DEEPEST)
+      throw new ScriptError(nameSpan, `"${name}" calls itself more than ${DEEPEST} times: what ends it?`);
+    const locals = new Map<string, Value>();
+    let next = 0;
+    for (const { argument, value } of this.given(args)) {
+      const parameter = argument.name === null ? parameters[next++] : parameters.find((p) => p.name === argument.name);
+      const names = parameters.map((p) => p.name);
+      if (!parameter && argument.name === null)
+        throw new ScriptError(argument, `"${name}" takes at most ${names.length} arguments: ${names.join(", ")}`);
+      if (!parameter)
+        throw new ScriptError(
+          argument.nameSpan!,
+          `"${name}" has no argument "${argument.name}"${suggestion(argument.name!, names) || `; it takes ${names.join(", ")}`}`,
+        );
+      if (locals.has(parameter.name)) throw new ScriptError(argument, `"${parameter.name}" is given twice`);
+      locals.set(parameter.name, unwritten(value));
+    }
+    const inside = (): Evaluation => new Evaluation(text, this.sheet, locals, this.depth + 1);
+    try {
+      for (const parameter of parameters) {
+        if (locals.has(parameter.name)) continue;
+        if (!parameter.default) throw new ScriptError(nameSpan, `"${name}" needs its argument "${parameter.name}"`);
+        locals.set(parameter.name, inside().value(parameter.default));
+      }
+      return inside().value(body);
+    } catch (error) {
+      if (!(error instanceof ScriptError) || error.span === nameSpan) throw error;
+      // Its place is in the function's own text: say it where the function was called.
+      throw new ScriptError(
+        nameSpan,
+        error.message.startsWith("in ") ? error.message : `in "${name}": ${error.message}`,
+      );
+    }
+  }
+
   private method({ target, name, nameSpan, args }: Extract<Expression, { kind: "method" }>): Value {
     const shape = this.value(target);
+    if (shape.type === "list") return this.listMethod(shape.items, name, nameSpan, args);
     if (shape.type !== "shape") throw new ScriptError(nameSpan, `${describe(shape)} has no method "${name}"`);
     const signature = methods.get(name);
     if (!signature)
@@ -151,22 +342,38 @@ class Evaluation {
     );
   }
 
+  /** `list.at(index)`, counted from 0. */
+  private listMethod(items: readonly Value[], name: string, nameSpan: Span, args: readonly Argument[]): Value {
+    if (name !== "at") throw new ScriptError(nameSpan, `a list has no method "${name}"; it has at`);
+    if (args.length !== 1) throw new ScriptError(nameSpan, '"at" takes one argument: the index, counted from 0');
+    const index = this.plainNumber(args[0].value);
+    if (!Number.isInteger(index) || index < 0 || index >= items.length)
+      throw new ScriptError(
+        args[0].value,
+        `the index must be a whole number from 0 to ${items.length - 1}, not ${index}`,
+      );
+    return items[index];
+  }
+
   private given(args: readonly Argument[]): Given[] {
     return args.map((argument) => ({ argument, value: this.value(argument.value) }));
   }
 
   private setOperation(expression: Extract<Expression, { kind: "set" }>): Value {
     const operands = expression.operands.flatMap((operand) => {
+      const single = operand.kind === "tuple" && operand.items.length === 1 ? operand.items[0] : operand;
       const value = this.value(operand);
       const parts = operand.kind === "tuple" && value.type === "list" ? operand.items : [operand];
-      const values = value.type === "list" ? value.items : [value];
+      const values = flattened(value);
       return values.map((each, i) => {
-        const place = parts[i] ?? operand;
+        const place = values.length === parts.length ? parts[i] : single;
         if (each.type !== "shape")
           throw new ScriptError(place, `"${expression.operation}" combines shapes, not ${describe(each)}`);
-        return { label: this.text.slice(place.from, place.to), shape: each };
+        const text = this.text.slice(place.from, place.to);
+        return { label: values.length === parts.length ? text : `${text} ${i + 1}`, shape: each };
       });
     });
+    if (operands.length === 0) throw new ScriptError(expression, "there is nothing in this list to combine");
     return this.guarded(expression, () => combineShapes(expression.operation, operands, this.sheet.tolerance()));
   }
 
@@ -188,12 +395,40 @@ function literalSpan(expression: Expression): Span | null {
   return literal.kind === "number" ? { from: expression.from, to: expression.to } : null;
 }
 
+/** The items of a list and of the lists in it. */
+function flattened(value: Value): Value[] {
+  return value.type === "list" ? value.items.flatMap(flattened) : [value];
+}
+
+/** A value without the places where it is written: it can be dragged where it was made, not where it is used. */
+function unwritten(value: Value): Value {
+  if (value.type === "shape") return value.withoutHandles();
+  return value.type === "point" ? { type: "point", x: value.x, y: value.y } : value;
+}
+
+function comparable(value: Value): number | string | boolean | null {
+  if (value.type === "number" || value.type === "truth" || value.type === "text") return value.value;
+  return value.type === "angle" ? value.radians : null;
+}
+
+const COMPARE: Record<ComparisonOperator, (a: number | string | boolean, b: number | string | boolean) => boolean> = {
+  "<": (a, b) => a < b,
+  "<=": (a, b) => a <= b,
+  ">": (a, b) => a > b,
+  ">=": (a, b) => a >= b,
+  "==": (a, b) => a === b,
+  "!=": (a, b) => a !== b,
+};
+
 function number(value: number): Value {
   return { type: "number", value };
 }
 
 function calculated(operator: "+" | "-" | "*" | "/", left: Value, right: Value): Value | null {
   const sign = operator === "-" ? -1 : 1;
+  const [p, q] = [asShare(left, right), asShare(right, left)];
+  if ((operator === "+" || operator === "-") && p && q)
+    return { type: "share", fraction: p.fraction + sign * q.fraction, fixed: p.fixed + sign * q.fixed };
   if (operator === "+" || operator === "-") {
     if (left.type === "number" && right.type === "number") return number(left.value + sign * right.value);
     if (left.type === "angle" && right.type === "angle")
@@ -206,9 +441,16 @@ function calculated(operator: "+" | "-" | "*" | "/", left: Value, right: Value):
     const by = (x: number): number => (operator === "*" ? x * right.value : x / right.value);
     if (left.type === "number") return number(by(left.value));
     if (left.type === "angle") return { type: "angle", radians: by(left.radians) };
+    if (left.type === "share") return { type: "share", fraction: by(left.fraction), fixed: by(left.fixed) };
     if (left.type === "point") return { type: "point", x: by(left.x), y: by(left.y) };
   }
   if (operator === "*" && left.type === "number") return calculated("*", right, left);
   if (operator === "/" && left.type === "angle" && right.type === "angle") return number(left.radians / right.radians);
   return null;
+}
+
+/** One of the two is a share: the other may be a fixed length beside it. */
+function asShare(value: Value, other: Value): ShareValue | null {
+  if (value.type === "share") return value;
+  return value.type === "number" && other.type === "share" ? { type: "share", fraction: 0, fixed: value.value } : null;
 }

@@ -10,7 +10,7 @@ import {
   type StatementText,
   splitStatements,
 } from "../syntax";
-import { evaluate, type Surroundings } from "./evaluate";
+import { evaluate, type SheetFunction, type Surroundings } from "./evaluate";
 
 export interface PlanSettings {
   width: number;
@@ -18,6 +18,8 @@ export interface PlanSettings {
   yDown: boolean;
   /** What a plan unit is called. */
   unit: string;
+  /** px to an inch, where lengths in other units are converted. */
+  density: number;
 }
 
 /** A mistake, or something worth knowing, at a place in the script; line and column count from 1. */
@@ -61,12 +63,16 @@ export interface Evaluated {
   recomputed: string[];
 }
 
-const DEFAULT_PLAN: PlanSettings = { width: 320, height: 240, yDown: true, unit: "px" };
+const DEFAULT_PLAN: PlanSettings = { width: 320, height: 240, yDown: true, unit: "px", density: 96 };
 const DEFAULT_TOLERANCE = 0.05;
 const DEFAULT_DECIMALS = 3;
 /** What the plan and the tolerance are called among the things that a definition depends on. */
 const PLAN = "plan";
 const TOLERANCE = "tolerance";
+const FUNCTION = "fn ";
+
+/** Repetitions and calls in one definition may take no more steps than this. */
+const MOST_STEPS = 200_000;
 
 /** A version that nothing has: what was computed from it is not kept. */
 const NEVER = -1;
@@ -99,6 +105,9 @@ export class Sheet {
     const tolerance = run.readTolerance();
     this.setting(PLAN, JSON.stringify(plan));
     this.setting(TOLERANCE, String(tolerance));
+    for (const name of this.settings.keys())
+      if (name.startsWith(FUNCTION) && !run.functions.has(name.slice(FUNCTION.length))) this.settings.delete(name);
+    for (const [name, { text }] of run.functions) this.setting(FUNCTION + name, text);
     const before = this.kept;
     this.kept = new Map();
     const recomputed: string[] = [];
@@ -168,6 +177,7 @@ export class Sheet {
     settings: { plan: PlanSettings; tolerance: number },
   ): Kept {
     const uses = new Map<string, number>();
+    let steps = 0;
     const setting = <T>(name: string, value: T): T => {
       uses.set(name, this.settings.get(name)!.version);
       return value;
@@ -175,7 +185,15 @@ export class Sheet {
     const surroundings: Surroundings = {
       plan: () => setting(PLAN, settings.plan),
       tolerance: () => setting(TOLERANCE, settings.tolerance),
-      names: () => run.definitions.keys(),
+      functionNames: () => run.functions.keys(),
+      functionNamed: (name) => {
+        uses.set(FUNCTION + name, this.settings.get(FUNCTION + name)?.version ?? 0);
+        return run.functions.get(name) ?? null;
+      },
+      step(span) {
+        if (++steps > MOST_STEPS)
+          throw new ScriptError(span, `this takes more than ${MOST_STEPS} steps of repetitions and calls`);
+      },
       lookUp(name, span) {
         if (!run.definitions.has(name)) {
           uses.set(name, 0);
@@ -213,6 +231,7 @@ interface ParsedStatement extends StatementText {
 /** One evaluation of a script: its statements by kind, and the diagnostics gathered on the way. */
 class Run {
   readonly definitions = new Map<string, { statement: DefinitionStatement; text: string; from: number }>();
+  readonly functions = new Map<string, SheetFunction & { from: number }>();
   private readonly found: Diagnostic[] = [];
   private readonly lineStarts: number[] = [0];
 
@@ -223,15 +242,27 @@ class Run {
     for (let i = script.indexOf("\n"); i >= 0; i = script.indexOf("\n", i + 1)) this.lineStarts.push(i + 1);
     for (const { from, text, statement } of statements) {
       if (statement instanceof ScriptError) this.report(from, statement.span, statement.message);
+      else if (statement.kind === "function") this.addFunction(statement, text, from);
       else if (statement.kind === "definition") {
         const { name, nameSpan } = statement;
         const first = this.definitions.get(name);
-        if (constants.has(name)) this.report(from, nameSpan, `"${name}" is a constant and cannot be defined`);
+        if (constants.has(name) || name === "box")
+          this.report(from, nameSpan, `"${name}" is a constant and cannot be defined`);
         else if (first)
           this.report(from, nameSpan, `"${name}" is defined already, on line ${this.place(first.from).line}`);
         else this.definitions.set(name, { statement, text, from });
       }
     }
+  }
+
+  private addFunction(statement: Extract<Statement, { kind: "function" }>, text: string, from: number): void {
+    const { name, nameSpan, parameters, body } = statement;
+    const first = this.functions.get(name);
+    const twice = parameters.find((p, i) => parameters.some((q, j) => j < i && q.name === p.name));
+    if (functions.has(name)) this.report(from, nameSpan, `"${name}" is a function of the notation already`);
+    else if (first) this.report(from, nameSpan, `"${name}" is defined already, on line ${this.place(first.from).line}`);
+    else if (twice) this.report(from, nameSpan, `"${name}" has two parameters called "${twice.name}"`);
+    else this.functions.set(name, { name, parameters, body, text, from });
   }
 
   report(offset: number, span: Span, message: string, severity: Diagnostic["severity"] = "error"): void {
@@ -279,6 +310,9 @@ class Run {
       height: this.positive(plan.from, statement.height, "the plan's height", DEFAULT_PLAN.height),
       yDown: statement.yDown ?? DEFAULT_PLAN.yDown,
       unit: statement.unit ?? DEFAULT_PLAN.unit,
+      density: statement.density
+        ? this.positive(plan.from, statement.density, "the density", DEFAULT_PLAN.density)
+        : DEFAULT_PLAN.density,
     };
   }
 
@@ -365,7 +399,8 @@ function parsedOrError(text: string): Statement | ScriptError {
 }
 
 function unknownName(name: string, run: Run): string {
-  if (functions.has(name)) return `"${name}" is a function: it needs its arguments in brackets`;
+  if (functions.has(name) || run.functions.has(name))
+    return `"${name}" is a function: it needs its arguments in brackets`;
   return `no definition of "${name}"${suggestion(name, [...run.definitions.keys(), ...constants.keys()])}`;
 }
 

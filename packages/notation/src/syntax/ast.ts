@@ -9,15 +9,36 @@ export type SetOperationName = "union" | "intersection" | "difference" | "xor";
 export type Expression =
   | ({ kind: "number"; value: number } & Span)
   | ({ kind: "angle"; radians: number } & Span)
+  | ({ kind: "length"; value: number; unit: LengthUnit } & Span)
+  | ({ kind: "share"; fraction: number } & Span)
   | ({ kind: "text"; value: string } & Span)
   | ({ kind: "name"; name: string } & Span)
   | ({ kind: "tuple"; items: Expression[] } & Span)
+  | ({ kind: "leg"; items: Argument[] } & Span)
+  | ({ kind: "repeat"; count: Expression; item: Expression } & Span)
   | ({ kind: "call"; name: string; nameSpan: Span; args: Argument[] } & Span)
   | ({ kind: "method"; target: Expression; name: string; nameSpan: Span; args: Argument[] } & Span)
   | ({ kind: "property"; target: Expression; name: string; nameSpan: Span } & Span)
   | ({ kind: "negation"; operand: Expression } & Span)
   | ({ kind: "arithmetic"; operator: "+" | "-" | "*" | "/"; left: Expression; right: Expression } & Span)
+  | ({ kind: "comparison"; operator: ComparisonOperator; left: Expression; right: Expression } & Span)
+  | ({ kind: "logic"; operator: "and" | "or"; left: Expression; right: Expression } & Span)
+  | ({ kind: "not"; operand: Expression } & Span)
+  | ({ kind: "if"; condition: Expression; whenTrue: Expression; whenFalse: Expression } & Span)
+  | ({
+      kind: "each";
+      name: string;
+      first: Expression;
+      last: Expression;
+      step: Expression | null;
+      body: Expression;
+    } & Span)
   | ({ kind: "set"; operation: SetOperationName; operands: Expression[] } & Span);
+
+/** The absolute lengths of CSS (Values and Units 4, section 6.2). */
+export type LengthUnit = "px" | "in" | "cm" | "mm" | "pt" | "pc" | "Q";
+
+export type ComparisonOperator = "<" | "<=" | ">" | ">=" | "==" | "!=";
 
 export interface Argument extends Span {
   name: string | null;
@@ -32,6 +53,7 @@ export type Statement =
       height: Expression;
       yDown: boolean | null;
       unit: string | null;
+      density: Expression | null;
     } & Span)
   | ({ kind: "tolerance"; value: Expression } & Span)
   | ({
@@ -40,6 +62,13 @@ export type Statement =
       nameSpan: Span;
       value: Expression;
       range: { least: Expression; greatest: Expression } | null;
+    } & Span)
+  | ({
+      kind: "function";
+      name: string;
+      nameSpan: Span;
+      parameters: { name: string; default: Expression | null }[];
+      body: Expression;
     } & Span)
   | ({
       kind: "emit";

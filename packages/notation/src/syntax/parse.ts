@@ -1,6 +1,15 @@
 import type { SyntaxNode } from "@lezer/common";
 import { parser } from "../grammar";
-import { type Argument, type Expression, ScriptError, type SetOperationName, type Span, type Statement } from "./ast";
+import {
+  type Argument,
+  type ComparisonOperator,
+  type Expression,
+  type LengthUnit,
+  ScriptError,
+  type SetOperationName,
+  type Span,
+  type Statement,
+} from "./ast";
 import { syntaxError } from "./syntax-error";
 
 /** Reads one statement. Throws {@link ScriptError} at the first place that does not fit the grammar. */
@@ -28,7 +37,16 @@ class Builder {
         const sense = node.getChild("AxisSense")?.lastChild;
         const unit = node.getChild("UnitName")?.getChild("Word");
         const yDown = sense ? this.read(sense) === "down" : null;
-        return { kind: "plan", width, height, yDown, unit: unit ? this.read(unit) : null, ...span };
+        const density = node.getChild("Density")?.getChild("Expression");
+        return {
+          kind: "plan",
+          width,
+          height,
+          yDown,
+          unit: unit ? this.read(unit) : null,
+          density: density ? this.expression(density) : null,
+          ...span,
+        };
       }
       case "Tolerance":
         return { kind: "tolerance", value: this.expression(node.getChild("Expression")!), ...span };
@@ -41,6 +59,24 @@ class Builder {
           nameSpan: spanOf(name),
           value: this.expression(node.getChild("Expression")!),
           range: range ? { least: this.expression(range[0]), greatest: this.expression(range[1]) } : null,
+          ...span,
+        };
+      }
+      case "FunctionDefinition": {
+        const name = node.getChild("DefinedName")!;
+        const parameters = node.getChild("Parameters")!.getChildren("Parameter");
+        return {
+          kind: "function",
+          name: this.read(name),
+          nameSpan: spanOf(name),
+          parameters: parameters.map((parameter) => {
+            const given = parameter.getChild("Expression");
+            return {
+              name: this.read(parameter.getChild("ParameterName")!),
+              default: given ? this.expression(given) : null,
+            };
+          }),
+          body: this.expression(node.getChild("Expression")!),
           ...span,
         };
       }
@@ -68,16 +104,50 @@ class Builder {
     switch (node.name) {
       case "Number":
         return { kind: "number", value: Number(this.read(node)), ...span };
-      case "Angle": {
-        const [, digits, unit] = /^(.*?)(deg|rad|turn)$/.exec(this.read(node))!;
-        return { kind: "angle", radians: Number(digits) * RADIANS[unit], ...span };
+      case "Quantity": {
+        const [, digits, unit] = /^(.*?)([A-Za-z]+)$/.exec(this.read(node))!;
+        if (Object.hasOwn(RADIANS, unit)) return { kind: "angle", radians: Number(digits) * RADIANS[unit], ...span };
+        return { kind: "length", value: Number(digits), unit: unit as LengthUnit, ...span };
+      }
+      case "Share":
+        return { kind: "share", fraction: Number(this.read(node).slice(0, -1)) / 100, ...span };
+      case "Comparison": {
+        const operator = this.read(node.getChild("Compare")!) as ComparisonOperator;
+        return { kind: "comparison", operator, ...this.sides(node), ...span };
+      }
+      case "And":
+        return { kind: "logic", operator: "and", ...this.sides(node), ...span };
+      case "Or":
+        return { kind: "logic", operator: "or", ...this.sides(node), ...span };
+      case "Not":
+        return { kind: "not", operand: this.expression(node.lastChild!), ...span };
+      case "Condition": {
+        const [condition, yes, no] = node.getChildren("Expression").map((child) => this.expression(child));
+        return { kind: "if", condition, whenTrue: yes, whenFalse: no, ...span };
+      }
+      case "Each": {
+        const parts = node.getChildren("Expression").map((child) => this.expression(child));
+        const name = this.read(node.getChild("DefinedName")!);
+        const step = parts.length === 4 ? parts[2] : null;
+        return { kind: "each", name, first: parts[0], last: parts[1], step, body: parts[parts.length - 1], ...span };
+      }
+      case "SetOfList": {
+        const operation = this.read(node.getChild("SetWord")!) as SetOperationName;
+        return { kind: "set", operation, operands: [this.expression(node.getChild("Tuple")!)], ...span };
       }
       case "Text":
         return { kind: "text", value: this.read(node).slice(1, -1), ...span };
       case "Name":
         return { kind: "name", name: this.read(node), ...span };
-      case "Tuple":
-        return { kind: "tuple", items: node.getChildren("Expression").map((child) => this.expression(child)), ...span };
+      case "Tuple": {
+        const items = this.args(node);
+        if (items.some(({ name }) => name !== null)) return { kind: "leg", items, ...span };
+        return { kind: "tuple", items: items.map(({ value }) => value), ...span };
+      }
+      case "Repeat": {
+        const { left, right } = this.sides(node);
+        return { kind: "repeat", count: left, item: right, ...span };
+      }
       case "Call": {
         const name = node.getChild("Name")!;
         const args = this.args(node.getChild("Arguments")!);
@@ -104,12 +174,15 @@ class Builder {
       case "Sum":
       case "Product": {
         const operator = this.read(node.firstChild!.nextSibling!) as "+" | "-" | "*" | "/";
-        const left = this.expression(node.firstChild!);
-        return { kind: "arithmetic", operator, left, right: this.expression(node.lastChild!), ...span };
+        return { kind: "arithmetic", operator, ...this.sides(node), ...span };
       }
       default:
         return this.setOperation(node);
     }
+  }
+
+  private sides(node: SyntaxNode): { left: Expression; right: Expression } {
+    return { left: this.expression(node.firstChild!), right: this.expression(node.lastChild!) };
   }
 
   /** `a union b union c` becomes one operation on three operands; different words need brackets. */
@@ -118,7 +191,8 @@ class Builder {
     const operation = this.read(word) as SetOperationName;
     const left = this.expression(node.firstChild!);
     const right = this.expression(node.lastChild!);
-    if (left.kind !== "set") return { kind: "set", operation, operands: [left, right], from: node.from, to: node.to };
+    if (node.firstChild!.name !== "SetOperation" || left.kind !== "set")
+      return { kind: "set", operation, operands: [left, right], from: node.from, to: node.to };
     if (left.operation !== operation)
       throw new ScriptError(
         spanOf(word),

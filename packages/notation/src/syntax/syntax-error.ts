@@ -23,12 +23,17 @@ function expectedAt(place: SyntaxNode, text: string, at: number): string {
   const before = text.slice(0, at).trimEnd();
   const quotes = before.split('"').length - 1;
   if (text[at] === '"' || quotes % 2 === 1) return "a closing quotation mark";
-  if (before === "") return "a statement: name = …, plan, tolerance or emit";
+  if (before === "") return "a statement: name = …, plan, tolerance, fn or emit";
   if (/[=(,:*/+-]$/.test(before) && !/^(plan|emit)\b/.test(before)) return "a value";
   if (/\.$/.test(before)) return "the name of a property or a method";
   if (/\b(union|intersection|difference|xor)$/.test(before)) return "a shape";
   const statement = /^(\w+)\s*(=?)/.exec(before)!;
   if (statement[1] === "plan") return "plan WIDTH by HEIGHT, then y down or y up, unit NAME";
+  if (statement[1] === "fn") return "fn NAME(PARAMETERS) = VALUE";
+  if (/\beach\b/.test(before) && !before.slice(before.lastIndexOf("each")).includes(":"))
+    return "each NAME from FIRST to LAST: VALUE";
+  if (/\bif\b/.test(before) && !/\belse\b/.test(before.slice(before.lastIndexOf("if"))))
+    return "if CONDITION then VALUE else VALUE";
   if (statement[1] === "tolerance") return "a number after tolerance";
   if (statement[1] === "emit") return 'emit NAME as FORMAT, decimals COUNT, to "FILE"';
   if (!statement[2]) return `"=" after the name "${statement[1]}"`;
