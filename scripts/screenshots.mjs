@@ -21,7 +21,7 @@ const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
 const shoot = (name) => page.screenshot({ path: path.join(root, "docs/screenshots", `${name}.png`) });
 
 await page.goto(`http://127.0.0.1:${port}`);
-await page.waitForSelector("[data-testid=sheet-card] svg");
+await page.waitForFunction(() => document.querySelectorAll("[data-testid=sheet-card] svg").length === 2);
 await shoot("all-sheets");
 await page.getByRole("button", { name: "Open Driftwood Dogleg" }).click();
 await page.waitForSelector("[data-testid=panel]");
@@ -38,6 +38,11 @@ for (const [key, name, pointer] of [
   await page.waitForTimeout(1200);
   await shoot(name);
 }
+await page.getByRole("button", { name: "All sheets" }).click();
+await page.getByRole("button", { name: "Open Windmill Walk" }).click();
+await page.waitForSelector("[data-testid=panel]");
+await page.waitForTimeout(1200);
+await shoot("define-trail");
 await browser.close();
 server.kill("SIGTERM");
 await new Promise((resolve) => server.once("exit", resolve));

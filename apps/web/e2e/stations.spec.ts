@@ -143,3 +143,25 @@ test("keys 1 to 6 go to the stations, and the rail carries their key figures", a
   await expect(rail).toContainText("3 shapes");
   await expect(rail).toContainText("1 + 0");
 });
+
+test("define: a list of shapes is drawn and chosen item by item, and a trail tells its gap and turning number", async ({
+  page,
+}) => {
+  await openSheet(
+    page,
+    `plan 200 by 160, y down, unit px
+stops = each k from 0 to 3: circle((30 + 40 * k, 40), radius: 10)
+gear = trail(from: (80, 80), legs: 11 of (12, bend: 33deg), close: yes)
+`,
+  );
+  await expect(page.getByTestId("trail-turns")).toHaveText("1.000000");
+  expect(await numberIn(page.getByTestId("trail-gap"))).toBeGreaterThan(0.5);
+  const third = await onPage(page, 110, 40);
+  await page.mouse.click(third.x, third.y);
+  await expect(page.getByTestId("panel")).toContainText("stops 3");
+  await page.mouse.move(third.x + 2, third.y);
+  await expect(page.getByTestId("cursor-strip")).toContainText("inside stops 3");
+  await expect(page.getByRole("navigation", { name: "Stations" })).toContainText("5 shapes");
+  await station(page, "Hand off");
+  await expect(page.getByTestId("handoff-text")).toContainText("export const stops_3");
+});

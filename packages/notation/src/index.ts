@@ -13,6 +13,8 @@ export {
   methods,
   type Probe,
   Shape,
+  shapesIn,
+  type TrailRecord,
   type Value,
 } from "./functions";
 export { highlightedParser } from "./highlighting";

@@ -90,6 +90,7 @@ test("a trail closes, and tells its places, its gap, its turning number and the 
   const { gap, turns, circle, legs } = shape.trail!;
   expect(legs).toHaveLength(11);
   expect(gap).toBeLessThan(1e-12);
+  expect(shape.vertexCount).toBe(11);
   expect(turns).toBeCloseTo(1, 12);
   const radius = 5 / Math.sin(Math.PI / 11);
   expect(circle?.radius).toBeCloseTo(radius, 9);

@@ -6,7 +6,11 @@ import type { SheetView } from "@/worker/views";
 /** What a sheet's shapes look like, in the plan's box. */
 export function SheetPicture({ view }: { view: SheetView | undefined }) {
   if (!view) return <span className="sheet-picture quiet">drawing …</span>;
-  const layers = results(view).map(({ shape }, i) => ({ polygons: shape.polygons, tone: tones[i % tones.length] }));
+  const definitions = [...new Set(results(view).map(({ definition }) => definition))];
+  const layers = results(view).map(({ shape, definition }) => ({
+    polygons: shape.polygons,
+    tone: tones[definitions.indexOf(definition) % tones.length],
+  }));
   if (layers.length === 0) return <span className="sheet-picture quiet">no shapes</span>;
   const { width, height, yDown } = view.plan;
   return (

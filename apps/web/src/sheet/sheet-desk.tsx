@@ -99,7 +99,9 @@ export function SheetDesk({ sheet, onReload }: Props) {
 
   const choose = useCallback((wanted: string) => {
     setChosen(wanted);
-    const definition = latest.current?.view.definitions.find((each) => each.name === wanted);
+    const now = latest.current?.view;
+    const name = now && (shapesOf(now).find((each) => each.name === wanted)?.definition ?? wanted);
+    const definition = now?.definitions.find((each) => each.name === name);
     if (definition) editor.current?.reveal(definition.nameSpan);
   }, []);
 

@@ -1,7 +1,8 @@
 import { driftwoodDogleg } from "../sample/driftwood-dogleg";
+import { windmillWalk } from "../sample/windmill-walk";
 import { type Database, sheets } from "./schema";
 
-const SAMPLES = [driftwoodDogleg];
+const SAMPLES = [driftwoodDogleg, windmillWalk];
 
 /** Puts the sample sheets into a database that never held a sheet; deleted ones count, so none comes back by itself. */
 export async function seedSamples(db: Database): Promise<void> {

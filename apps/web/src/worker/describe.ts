@@ -1,5 +1,5 @@
 import { bounds, distanceIndex, operandOf, perimeter, pointAt, signedArea } from "@vertexon/geometry";
-import type { Definition, Shape, Value } from "@vertexon/notation";
+import { type Definition, type Shape, shapesIn, type Value } from "@vertexon/notation";
 import type { DefinitionView, ShapeView, ValueView } from "./views";
 
 /** A definition as plain data. `nameOf` tells what a shape that something was made from is called. */
@@ -34,7 +34,7 @@ function describeValue(value: Value, nameOf: (shape: Shape) => string): ValueVie
     case "point":
       return { type: "point", x: value.x, y: value.y };
     case "list":
-      return { type: "list", length: value.items.length };
+      return { type: "list", length: value.items.length, shapes: shapesIn(value).map(describeShape) };
     case "text":
     case "rule":
     case "truth":
@@ -89,6 +89,7 @@ function describeShape(shape: Shape): ShapeView {
     label: labelPlace(shape),
     tolerance: shape.tolerance,
     error: shape.error,
+    trail: shape.trail,
     combination: combination && {
       operation: combination.operation,
       operands: combination.operands.map(({ label }) => label),

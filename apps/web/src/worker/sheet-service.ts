@@ -14,8 +14,9 @@ import {
   signedArea,
   writePolygons,
 } from "@vertexon/geometry";
-import { type Evaluated, type Field, type Shape, Sheet } from "@vertexon/notation";
+import { type Evaluated, type Field, type Shape, Sheet, shapesIn } from "@vertexon/notation";
 import { describeDefinition } from "./describe";
+import { itemName } from "./item-name";
 import { shadeField } from "./shade-field";
 import type {
   CombinationView,
@@ -122,7 +123,7 @@ export class SheetService {
 
   private shapes(): { name: string; shape: Shape }[] {
     return (this.evaluated?.definitions ?? []).flatMap(({ name, value }) =>
-      value?.type === "shape" ? [{ name, shape: value }] : [],
+      value ? shapesIn(value).map((shape, i) => ({ name: itemName(name, value.type, i), shape })) : [],
     );
   }
 

@@ -9,7 +9,7 @@ import type {
   Operation,
   Path,
 } from "@vertexon/geometry";
-import type { Diagnostic, Emission, Handle, PlanSettings, Span } from "@vertexon/notation";
+import type { Diagnostic, Emission, Handle, PlanSettings, Span, TrailRecord } from "@vertexon/notation";
 
 /** What the worker tells about a sheet: plain data that can be sent between threads. */
 export interface SheetView {
@@ -36,7 +36,7 @@ export type ValueView =
   | { type: "number"; value: number }
   | { type: "angle"; radians: number }
   | { type: "point"; x: number; y: number }
-  | { type: "list"; length: number }
+  | { type: "list"; length: number; shapes: ShapeView[] }
   | { type: "text" | "rule" | "truth" | "share" | "box" | "leg" }
   | ShapeView
   | ProbeView
@@ -72,6 +72,8 @@ export interface ShapeView {
   tolerance: number;
   /** Bounds the distance from the true outline, all steps together. */
   error: number;
+  /** What was noted along the way, where the shape is a trail. */
+  trail: TrailRecord | null;
   combination: { operation: Operation; operands: string[]; report: CombineReport } | null;
 }
 

@@ -3,6 +3,7 @@ import { arithmeticFunctions } from "./arithmetic";
 import { measuringFunctions } from "./measuring";
 import { shapeMethods } from "./methods";
 import { outlineFunctions } from "./outlines";
+import type { Shape } from "./shape";
 import { shapeFunctions } from "./shapes";
 import type { FunctionSignature, MethodSignature } from "./signature";
 import type { Value } from "./values";
@@ -11,6 +12,7 @@ export type { Handle, WrittenNumber, WrittenPoint } from "./handle";
 export { type Combination, combineShapes, MOST_VERTICES, Shape } from "./shape";
 export { PathTextError } from "./shapes";
 export * from "./signature";
+export type { TrailRecord } from "./trail";
 export * from "./values";
 
 /** Every function of the notation; the reference is made from the same list. */
@@ -22,6 +24,12 @@ export const functions: ReadonlyMap<string, FunctionSignature> = new Map(
 );
 
 export const methods: ReadonlyMap<string, MethodSignature> = new Map(shapeMethods.map((m) => [m.name, m]));
+
+/** The shapes that a value is or holds, lists in lists included. */
+export function shapesIn(value: Value): Shape[] {
+  if (value.type === "shape") return [value];
+  return value.type === "list" ? value.items.flatMap(shapesIn) : [];
+}
 
 /** Names that stand for a value of their own and cannot be defined. */
 export const constants: ReadonlyMap<string, Value> = new Map<string, Value>([

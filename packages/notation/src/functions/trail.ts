@@ -15,7 +15,7 @@ export interface TrailRecord {
   gap: number;
   /** All turning, that of a closed trail's join included, in turns: whole for a closed trail. */
   turns: number;
-  /** The circle that fits the places best, with their greatest distance from it; for closed trails of three and more. */
+  /** The circle that fits the places best, with their greatest distance from it; for closed trails of three straight legs and more. */
   circle: { x: number; y: number; radius: number; deviation: number } | null;
 }
 
@@ -43,13 +43,28 @@ export function trailOutline(
     return { x: builder.x, y: builder.y, facing: facing + turned, turned };
   });
   const [gx, gy] = [start.x - builder.x, start.y - builder.y];
+  const outline = close ? builder.closed() : builder.open();
+  if (close && Math.hypot(gx, gy) < ROUNDING * sizeOf(places)) endAtStart(outline);
   const record: TrailRecord = {
     legs: places,
     gap: Math.hypot(gx, gy),
     turns: (close ? closedTurning(places, facing, gx, gy) : turned) / (2 * Math.PI),
-    circle: close && places.length >= 3 ? bestCircle(places) : null,
+    circle: close && places.length >= 3 && legs.every(({ sweep }) => sweep === 0) ? bestCircle(places) : null,
   };
-  return { subpath: close ? builder.closed() : builder.open(), record };
+  return { subpath: outline, record };
+}
+
+/** A gap below this share of the trail's size is what sines and cosines leave, not one that was meant. */
+const ROUNDING = 1e-9;
+
+function sizeOf(places: readonly { x: number; y: number }[]): number {
+  return places.reduce((most, { x, y }) => Math.max(most, Math.abs(x) + Math.abs(y)), 0);
+}
+
+/** Ends the last segment exactly where the outline starts, so that no vertex stands there twice. */
+function endAtStart({ x, y, segments }: Subpath): void {
+  const last = segments.at(-1);
+  if (last?.kind === "line" || last?.kind === "arc") Object.assign(last, { x1: x, y1: y });
 }
 
 /**
@@ -60,8 +75,7 @@ function closedTurning(places: TrailRecord["legs"], facing: number, gx: number, 
   const last = places[places.length - 1];
   if (!last) return 0;
   // A gap that is rounding only has no direction of its own.
-  const scale = Math.max(...places.map(({ x, y }) => Math.abs(x) + Math.abs(y)));
-  if (Math.hypot(gx, gy) < 1e-9 * scale) return last.turned + wrapped(facing - last.facing);
+  if (Math.hypot(gx, gy) < ROUNDING * sizeOf(places)) return last.turned + wrapped(facing - last.facing);
   const join = Math.atan2(gy, gx);
   return last.turned + wrapped(join - last.facing) + wrapped(facing - join);
 }

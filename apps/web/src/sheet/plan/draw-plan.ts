@@ -52,8 +52,10 @@ export function drawPlan(ctx: CanvasRenderingContext2D, scene: Scene): void {
 
 function drawShapes(ctx: CanvasRenderingContext2D, { camera, view, station, shape, lit }: Scene): void {
   const shown = new Set(results(view).map(({ name }) => name));
-  shapesOf(view).forEach(({ name, shape: each }) => {
-    const tone = tones[[...shown].indexOf(name) % tones.length];
+  // One tone a definition: the items of a list belong together.
+  const definitions = [...new Set(results(view).map(({ definition }) => definition))];
+  shapesOf(view).forEach(({ name, definition, shape: each }) => {
+    const tone = tones[definitions.indexOf(definition) % tones.length];
     if (shown.has(name)) fillRegion(ctx, camera, each, withAlpha(tone, 0.42));
     else if (name === shape?.name) fillRegion(ctx, camera, each, withAlpha(tokens.plum, 0.09));
     if (name === shape?.name) return;
@@ -139,10 +141,15 @@ function drawNames(ctx: CanvasRenderingContext2D, { camera, view, station, chose
       labels.place(name, labels.around(name, x, y, 10, name === chosen), name === chosen);
     }
   const shown = new Set(results(view).map(({ name }) => name));
-  // Operands that are shapes of their own are named too; steps in between would only repeat them.
-  for (const { name, shape: each } of shapesOf(view))
+  const listed = new Set<string>();
+  for (const { name, definition, shape: each } of shapesOf(view)) {
+    // The items of a list are named by their definition, once.
+    if (name !== definition && listed.has(definition)) continue;
+    listed.add(definition);
+    // Operands that are shapes of their own are named too; steps in between would only repeat them.
     if (name !== shape?.name && (shown.has(name) || each.combination === null))
-      labels.place(name, namePlaces(ctx, camera, name, each), false);
+      labels.place(definition, namePlaces(ctx, camera, definition, each), false);
+  }
 }
 
 function drawFieldStation(ctx: CanvasRenderingContext2D, scene: Scene): void {

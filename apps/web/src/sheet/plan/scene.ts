@@ -1,7 +1,10 @@
+import { itemName } from "@/worker/item-name";
 import type { FieldPicture, ShapeView, SheetView } from "@/worker/views";
 
 export interface NamedShape {
   name: string;
+  /** The definition that it is, or is an item of. */
+  definition: string;
   shape: ShapeView;
 }
 
@@ -31,15 +34,18 @@ export interface DrawnPicture {
   image: CanvasImageSource;
 }
 
-/** All shapes of a sheet in the order of their definitions. */
+/** All shapes of a sheet in the order of their definitions, the items of lists one by one. */
 export function shapesOf(view: SheetView): NamedShape[] {
-  return view.definitions.flatMap(({ name, value }) => (value?.type === "shape" ? [{ name, shape: value }] : []));
+  return view.definitions.flatMap(({ name: definition, value }) => {
+    const shapes = value?.type === "list" ? value.shapes : value?.type === "shape" ? [value] : [];
+    return shapes.map((shape, i) => ({ name: itemName(definition, value?.type ?? "", i), definition, shape }));
+  });
 }
 
 /** Shapes that no other shape is made from: what the sheet is about. */
 export function results(view: SheetView): NamedShape[] {
   const used = new Set(view.definitions.flatMap(({ value, dependsOn }) => (value?.type === "shape" ? dependsOn : [])));
-  return shapesOf(view).filter(({ name }) => !used.has(name));
+  return shapesOf(view).filter(({ definition }) => !used.has(definition));
 }
 
 /** The shape that a definition is about: itself, or the one that it asks. */
@@ -47,7 +53,7 @@ export function shapeBehind(view: SheetView, name: string | null): NamedShape | 
   const shapes = shapesOf(view);
   const value = view.definitions.find((definition) => definition.name === name)?.value;
   const wanted = value?.type === "probe" || value?.type === "field" ? value.shape : name;
-  const found = shapes.find((each) => each.name === wanted);
+  const found = shapes.find((each) => each.name === wanted) ?? shapes.find((each) => each.definition === wanted);
   if (found) return found;
   const last = results(view).at(-1);
   return last ?? null;

@@ -24,7 +24,15 @@ export function marginText(value: ValueView | null): { text: string; title: stri
     case "point":
       return { text: `${fixed(value.x, 2)}, ${fixed(value.y, 2)}`, title: "x, y" };
     case "list":
-      return { text: plural(value.length, "item"), title: "" };
+      return value.shapes.length
+        ? {
+            text: `${plural(value.shapes.length, "shape")}`,
+            title: `areas sum to ${fixed(
+              value.shapes.reduce((sum, { area }) => sum + area, 0),
+              3,
+            )}`,
+          }
+        : { text: plural(value.length, "item"), title: "" };
     case "number":
       return { text: fixed(value.value, Number.isInteger(value.value) ? 0 : 4), title: String(value.value) };
     default:

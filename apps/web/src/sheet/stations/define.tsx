@@ -1,5 +1,6 @@
-import { writeNumber } from "@vertexon/notation";
+import { type TrailRecord, writeNumber } from "@vertexon/notation";
 import { InputNumber, Slider, Table } from "antd";
+import type { ReactNode } from "react";
 import { Figure } from "@/format/figure";
 import { fixed, plural } from "@/format/numbers";
 import type { DefinitionView, SubpathView } from "@/worker/views";
@@ -39,6 +40,7 @@ export function DefineStation(props: StationProps) {
               ["fill rule", shape.shape.fillRule],
             ]}
           />
+          {shape.shape.trail && <TrailFacts trail={shape.shape.trail} />}
           <Table<SubpathView & { key: number }>
             size="small"
             pagination={false}
@@ -85,6 +87,46 @@ export function DefineStation(props: StationProps) {
   );
 }
 
+/** A trail leg by leg, and what it comes to at its end. */
+function TrailFacts({ trail }: { trail: TrailRecord }) {
+  const { legs, gap, turns, circle } = trail;
+  const degrees = (radians: number): number => (radians * 180) / Math.PI;
+  return (
+    <>
+      <Facts
+        rows={[
+          ["closing gap", <Figure key="g" value={gap} decimals={6} />, "trail-gap"],
+          ["turning number", <Figure key="t" value={turns} decimals={6} />, "trail-turns"],
+          ...(circle
+            ? ([
+                [
+                  "best circle",
+                  <span key="c">
+                    radius <Figure value={circle.radius} />, at most <Figure value={circle.deviation} decimals={6} />{" "}
+                    off
+                  </span>,
+                ],
+              ] as [string, ReactNode][])
+            : []),
+        ]}
+      />
+      <Table
+        size="small"
+        pagination={false}
+        scroll={{ y: 130 }}
+        dataSource={legs.map((leg, i) => ({ ...leg, key: i }))}
+        columns={[
+          { title: "after leg", width: 66, render: (_, leg) => leg.key + 1 },
+          { title: "x", align: "right", render: (_, leg) => <Figure value={leg.x} /> },
+          { title: "y", align: "right", render: (_, leg) => <Figure value={leg.y} /> },
+          { title: "facing °", align: "right", render: (_, leg) => <Figure value={degrees(leg.facing)} /> },
+          { title: "turned °", align: "right", render: (_, leg) => <Figure value={degrees(leg.turned)} /> },
+        ]}
+      />
+    </>
+  );
+}
+
 function vertexRows(subpath: SubpathView, index: number): VertexRow[] {
   const { vertices, segment, parameter } = subpath;
   return Array.from(segment, (s, i) => ({
@@ -103,8 +145,9 @@ function NumberSlider({ definition, view, onEdit, onEndDrag }: StationProps & { 
   const least = number?.least ?? 0;
   const greatest = number?.greatest ?? 1;
   const [shown, setShown] = useOwnValue(value?.type === "number" ? value.value : least, view);
-  // About a hundred steps of a round size.
-  const step = 10 ** Math.floor(Math.log10((greatest - least) / 40));
+  // About a hundred steps of a round size; whole numbers stay whole.
+  const fine = 10 ** Math.floor(Math.log10((greatest - least) / 40));
+  const step = [least, greatest, shown].every(Number.isInteger) ? Math.max(1, fine) : fine;
   const set = (next: number | null, drag: boolean) => {
     if (next === null) return;
     setShown(next);
