@@ -120,3 +120,25 @@ test("a script that runs long can be cancelled, and typing goes on meanwhile", a
   await expect(page.locator(".margin-note", { hasText: /1,2\d\d\.\d/ })).toBeVisible();
   await station(page, "Flatten");
 });
+
+test("the script is renamed, tidied and searched from its menu, each undone in one step", async ({ page }) => {
+  await openSheet(page, POND.replace("pond = ", "pond   =   "));
+  await page.locator(".cm-line", { hasText: "circle" }).click();
+  await page.keyboard.press("Home");
+  const menu = async (item: string) => {
+    await page.getByRole("button", { name: "Edit", exact: true }).click();
+    await page.getByRole("menuitem", { name: item }).click();
+  };
+  await menu("Rename everywhere");
+  await expect(page.getByRole("dialog")).toContainText("Rename pond in 2 places");
+  await page.getByRole("textbox", { name: "New name" }).fill("lake");
+  await page.keyboard.press("Enter");
+  await expect.poll(() => scriptText(page)).toContain("both = lake union stone");
+  await menu("Tidy up");
+  await expect.poll(() => scriptText(page)).toContain("lake  = circle");
+  await page.getByRole("button", { name: "Undo" }).click();
+  await page.getByRole("button", { name: "Undo" }).click();
+  await expect.poll(() => scriptText(page)).toContain("both = pond union stone");
+  await menu("Find and replace");
+  await expect(page.locator(".cm-search")).toBeVisible();
+});

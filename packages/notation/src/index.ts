@@ -3,6 +3,7 @@
  * A {@link Sheet} evaluates scripts incrementally; edits put changes made on the plan back into the text.
  */
 export { addProbePoint, applyEdits, moveHandle, type TextEdit, writeNumber } from "./edits";
+export { formatScript } from "./format";
 export {
   type Combination,
   constants,
@@ -18,7 +19,8 @@ export {
   type Value,
 } from "./functions";
 export { highlightedParser } from "./highlighting";
-export { referenceMarkdown } from "./reference";
+export { type Occurrences, occurrencesAt, renameEdits } from "./occurrences";
+export { callForm, exampleScript, type ReferenceGroup, referenceGroups, referenceMarkdown } from "./reference";
 export {
   type Definition,
   type Diagnostic,

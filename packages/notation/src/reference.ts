@@ -1,12 +1,36 @@
 import { constants, type FunctionSignature, functions, methods } from "./functions";
 
+/** A group of the reference: what its entries are, and their signatures. */
+export interface ReferenceGroup {
+  title: string;
+  /** What stands before the name: a dot for methods. */
+  prefix: string;
+  entries: Omit<FunctionSignature, "run">[];
+}
+
+/** The groups in the order in which the reference shows them. */
+export const referenceGroups: ReferenceGroup[] = [
+  { title: "Functions", prefix: "", entries: [...functions.values()] },
+  { title: "Methods of shapes", prefix: ".", entries: [...methods.values()] },
+];
+
+/** An entry as it is called: `circle(at, radius)`, with a question mark after what may be left out. */
+export function callForm({ name, parameters }: Omit<FunctionSignature, "run">, prefix: string): string {
+  return `${prefix}${name}(${parameters.map((p) => (p.default === undefined ? p.name : `${p.name}?`)).join(", ")})`;
+}
+
+/** An entry's example as a sheet of its own. */
+export function exampleScript({ example }: Omit<FunctionSignature, "run">): string {
+  return `plan 100 by 100, y down, unit px\ntolerance 0.05\n\nexample = ${example}\n`;
+}
+
 /** Every function, method and constant of the notation as Markdown; docs/notation.md holds exactly this text. */
 export function referenceMarkdown(): string {
   return [
-    "### Functions",
-    ...[...functions.values()].map((signature) => entry(signature, "")),
-    "### Methods of shapes",
-    ...[...methods.values()].map((signature) => entry(signature, ".")),
+    ...referenceGroups.flatMap(({ title, prefix, entries }) => [
+      `### ${title}`,
+      ...entries.map((signature) => entry(signature, prefix)),
+    ]),
     "### Constants",
     [...constants]
       .map(([name, value]) => `\`${name}\` (a ${value.type === "rule" ? "fill rule" : value.type})`)
@@ -15,12 +39,11 @@ export function referenceMarkdown(): string {
 }
 
 function entry(signature: Omit<FunctionSignature, "run">, prefix: string): string {
-  const { name, about, parameters, returns, example } = signature;
-  const inBrackets = parameters.map((p) => (p.default === undefined ? p.name : `${p.name}?`)).join(", ");
+  const { about, parameters, returns, example } = signature;
   const rows = parameters.map(
     (p) => `- \`${p.name}\`, ${p.type}: ${p.about}${p.default ? ` (default: ${p.default})` : ""}`,
   );
-  return [`**\`${prefix}${name}(${inBrackets})\`** → ${returns}. ${about}`, rows.join("\n"), `\`${example}\``].join(
+  return [`**\`${callForm(signature, prefix)}\`** → ${returns}. ${about}`, rows.join("\n"), `\`${example}\``].join(
     "\n\n",
   );
 }

@@ -1,6 +1,15 @@
 import { transformPoint } from "@vertexon/geometry";
 import fc from "fast-check";
-import { addProbePoint, applyEdits, functions, methods, moveHandle, type Shape, Sheet, writeNumber } from "../src";
+import {
+  addProbePoint,
+  applyEdits,
+  exampleScript,
+  moveHandle,
+  referenceGroups,
+  type Shape,
+  Sheet,
+  writeNumber,
+} from "../src";
 import { parser } from "../src/grammar";
 
 function handlesOf(script: string, name: string) {
@@ -74,10 +83,10 @@ test("numbers are written short", () => {
 });
 
 test("every example of the reference evaluates without a complaint", () => {
-  for (const { name, example } of [...functions.values(), ...methods.values()]) {
-    const { diagnostics, definitions } = new Sheet().update(`plan 100 by 100\na = ${example}`);
-    expect([name, diagnostics]).toEqual([name, []]);
-    expect(definitions[0].value?.type).toBe((functions.get(name) ?? methods.get(name))!.returns);
+  for (const entry of referenceGroups.flatMap(({ entries }) => entries)) {
+    const { diagnostics, definitions } = new Sheet().update(exampleScript(entry));
+    expect([entry.name, diagnostics]).toEqual([entry.name, []]);
+    expect([entry.name, definitions[0].value?.type]).toEqual([entry.name, entry.returns]);
   }
 });
 

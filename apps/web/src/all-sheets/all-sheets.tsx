@@ -98,6 +98,7 @@ export function AllSheets({ initial }: { initial: SheetData[] }) {
           value={search}
           onChange={(event) => setSearch(event.target.value)}
         />
+        <Button onClick={() => router.push("/notation")}>Notation</Button>
         <Button type="primary" onClick={create}>
           New sheet
         </Button>

@@ -11,6 +11,7 @@ import { Plan } from "./plan/plan";
 import { type HandleRef, type Lit, type NamedShape, results, shapeBehind, shapesOf } from "./plan/scene";
 import { Rail } from "./rail";
 import { ScriptEditor, type ScriptHandle } from "./script/script-editor";
+import { ScriptMenu } from "./script/script-menu";
 import type { SheetData } from "./sheet-data";
 import { SheetHeader } from "./sheet-header";
 import { type SaveState, SheetSaver } from "./sheet-saver";
@@ -271,6 +272,7 @@ export function SheetDesk({ sheet, onReload }: Props) {
                       >
                         Redo
                       </Button>
+                      <ScriptMenu editor={editor} />
                       <span className="quiet"> vertices · area</span>
                     </span>
                   </header>

@@ -46,6 +46,7 @@ export function SheetHeader({ name, note, saveState, onRename, onLoadNewest, onS
       <Saved state={saveState} onLoadNewest={onLoadNewest} onSaveCopy={onSaveCopy} />
       <span className="grow" />
       <Button onClick={() => router.push("/")}>All sheets</Button>
+      <Button onClick={() => router.push("/notation")}>Notation</Button>
     </header>
   );
 }

@@ -4,7 +4,7 @@ import { autocompletion, closeBrackets, closeBracketsKeymap, completionKeymap } 
 import { defaultKeymap, history, historyKeymap, isolateHistory, redo, undo } from "@codemirror/commands";
 import { bracketMatching } from "@codemirror/language";
 import { setDiagnostics } from "@codemirror/lint";
-import { searchKeymap } from "@codemirror/search";
+import { openSearchPanel, searchKeymap } from "@codemirror/search";
 import { Annotation, EditorState, Transaction } from "@codemirror/state";
 import { drawSelection, EditorView, highlightActiveLine, keymap, lineNumbers } from "@codemirror/view";
 import type { Span, TextEdit } from "@vertexon/notation";
@@ -21,6 +21,9 @@ export interface ScriptHandle {
   /** Before and after a drag: what comes next is a step of its own. */
   newStep(): void;
   reveal(span: Span): void;
+  /** Where the cursor is. */
+  cursor(): number;
+  find(): void;
   focus(): void;
   undo(): void;
   redo(): void;
@@ -122,6 +125,8 @@ export function ScriptEditor({ ref, initial, evaluated, onChange, onCursor }: Pr
         annotations: dragging.of(false),
       });
     },
+    cursor: () => editor.current?.state.selection.main.head ?? 0,
+    find: () => editor.current && openSearchPanel(editor.current),
     focus: () => editor.current?.focus(),
     undo: () => editor.current && undo(editor.current),
     redo: () => editor.current && redo(editor.current),

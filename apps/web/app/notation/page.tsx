@@ -1,0 +1,5 @@
+import { Reference } from "@/reference/reference";
+
+export default function Page() {
+  return <Reference />;
+}
