@@ -142,3 +142,31 @@ test("the script is renamed, tidied and searched from its menu, each undone in o
   await menu("Find and replace");
   await expect(page.locator(".cm-search")).toBeVisible();
 });
+
+test("an outline is clicked corner by corner, taken back, cancelled, and closed into a script line", async ({
+  page,
+}) => {
+  await openSheet(page, POND);
+  const click = async (x: number, y: number) => {
+    const place = await onPage(page, x, y);
+    await page.mouse.click(place.x, place.y);
+  };
+  await page.getByRole("button", { name: "Click an outline" }).click();
+  await click(20, 120);
+  await page.keyboard.press("Escape");
+  await page.getByRole("button", { name: "Click an outline" }).click();
+  for (const [x, y] of [
+    [20, 110],
+    [60, 110],
+    [90, 20],
+  ])
+    await click(x, y);
+  await page.keyboard.press("Backspace");
+  await click(60, 150);
+  await expect(page.getByText("Click the first corner, or press Enter")).toBeVisible();
+  await click(20, 110);
+  await expect.poll(() => scriptText(page)).toMatch(/outline = polygon\(\(20, 110\), \(60, 110\), \(60, 150\)\)/);
+  await expect(page.locator(".margin-note", { hasText: "800.0" })).toBeVisible();
+  await page.getByRole("button", { name: "Undo" }).click();
+  await expect.poll(() => scriptText(page)).not.toContain("outline");
+});

@@ -10,6 +10,7 @@ import type { SheetView } from "@/worker/views";
 import { Plan } from "./plan/plan";
 import { type HandleRef, type Lit, type NamedShape, results, shapeBehind, shapesOf } from "./plan/scene";
 import { Rail } from "./rail";
+import { appendedLine, freshName } from "./script/append";
 import { ScriptEditor, type ScriptHandle } from "./script/script-editor";
 import { ScriptMenu } from "./script/script-menu";
 import type { SheetData } from "./sheet-data";
@@ -154,20 +155,18 @@ export function SheetDesk({ sheet, onReload }: Props) {
         const { from, to } = existing?.span ?? { from: 0, to: 0 };
         const added = existing && addProbePoint(text.slice(from, to), from, px, py);
         if (added) return [added];
-        const taken = new Set(current.definitions.map((each) => each.name));
-        let fresh = "asked";
-        for (let i = 2; taken.has(fresh); i++) fresh = `asked${i}`;
-        const start = text.endsWith("\n") || text === "" ? "" : "\n";
-        return [
-          {
-            from: text.length,
-            to: text.length,
-            insert: `${start}${fresh} = probe(${asked.name}, at: (${px}, ${py}))\n`,
-          },
-        ];
+        return appendedLine(text, `${freshName(current, "asked")} = probe(${asked.name}, at: (${px}, ${py}))`);
       });
     },
     [edit, chosen],
+  );
+
+  const addOutline = useCallback(
+    (corners: readonly { x: number; y: number }[]) => {
+      const points = corners.map(({ x, y }) => `(${writeNumber(x, 12)}, ${writeNumber(y, 12)})`).join(", ");
+      edit((current, text) => appendedLine(text, `${freshName(current, "outline")} = polygon(${points})`));
+    },
+    [edit],
   );
 
   useEffect(() => {
@@ -244,6 +243,7 @@ export function SheetDesk({ sheet, onReload }: Props) {
               reach={reach}
               onChoose={choose}
               onProbe={probe}
+              onOutline={addOutline}
               onTake={take}
             />
           ) : (

@@ -1,5 +1,6 @@
 import type { Shape } from "./shape";
-import type { LegValue, PointValue, RuleValue, TextValue, Value } from "./values";
+import type { LegValue } from "./trail";
+import type { PointValue, RuleValue, TextValue, Value } from "./values";
 
 /** What a parameter takes: the words that messages and the reference use for it. */
 export type ParameterType =

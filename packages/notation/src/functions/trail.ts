@@ -1,6 +1,13 @@
 import type { Subpath } from "@vertexon/geometry";
 import { OutlineBuilder } from "./outline-builder";
-import type { LegValue } from "./values";
+
+/** One leg of a trail: straight, or along an arc that turns by `sweep`; then a bend on the spot. Angles in radians. */
+export interface LegValue {
+  type: "leg";
+  length: number;
+  bend: number;
+  sweep: number;
+}
 
 /** What is known of a trail after each leg, and at its end. Angles in radians, lengths in plan units. */
 export interface TrailRecord {

@@ -1,6 +1,7 @@
 import type { Grid, Location, SignedDistance } from "@vertexon/geometry";
 import type { Handle, WrittenPoint } from "./handle";
 import type { Shape } from "./shape";
+import type { LegValue } from "./trail";
 
 /** What an expression can stand for. */
 export type Value =
@@ -33,14 +34,6 @@ export interface ShareValue {
   type: "share";
   fraction: number;
   fixed: number;
-}
-
-/** One leg of a trail: straight, or along an arc that turns by `sweep`; then a bend on the spot. Angles in radians. */
-export interface LegValue {
-  type: "leg";
-  length: number;
-  bend: number;
-  sweep: number;
 }
 
 /** The plan's box. */

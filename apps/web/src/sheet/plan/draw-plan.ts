@@ -17,10 +17,13 @@ import {
   strokeTrueOutline,
 } from "./draw-shapes";
 import { Labels } from "./labels";
+import { drawDraft, type OutlineDraft } from "./outline-draft";
 import { type DrawnPicture, type HandleSpot, type Lit, type NamedShape, results, shapesOf } from "./scene";
 
 export interface Scene {
   camera: Camera;
+  draft: OutlineDraft | null;
+  closing: boolean;
   view: SheetView;
   station: Station;
   chosen: string | null;
@@ -46,6 +49,7 @@ export function drawPlan(ctx: CanvasRenderingContext2D, scene: Scene): void {
   if (station === "field") drawFieldStation(ctx, scene);
   else drawShapes(ctx, scene);
   if (station !== "field") drawMarks(ctx, scene);
+  if (scene.draft) drawDraft(ctx, camera, scene.draft, scene.at, scene.closing);
   ctx.restore();
   drawRulers(ctx, camera, scene.pointer);
 }

@@ -9,6 +9,7 @@ import { type Camera, decimalsAt, fit, pan, RULER, toPlan, toScreen, visible, zo
 import { CursorStrip } from "./cursor-strip";
 import { drawPlan, handleSpots } from "./draw-plan";
 import { onScreen, regionPath } from "./draw-shapes";
+import { closesDraft, type OutlineDraft } from "./outline-draft";
 import { type DrawnPicture, type HandleRef, type HandleSpot, type Lit, type NamedShape, shapesOf } from "./scene";
 
 interface Props {
@@ -22,6 +23,8 @@ interface Props {
   reach: number;
   onChoose(name: string): void;
   onProbe(x: number, y: number): void;
+  /** An outline was clicked to its end. */
+  onOutline(corners: OutlineDraft): void;
   /** A handle was taken; the returned functions move it and let it go. */
   onTake(handle: HandleRef): { move(x: number, y: number, decimals: number): void; release(): void } | null;
 }
@@ -37,6 +40,7 @@ export function Plan(props: Props) {
   const [camera, setCamera] = useState<Camera | null>(null);
   const [pointer, setPointer] = useState<[number, number] | null>(null);
   const [grip, setGrip] = useState<HandleSpot | null>(null);
+  const [draft, setDraft] = useState<OutlineDraft | null>(null);
   const yDown = view.plan.yDown;
 
   // The canvas fills its frame; the first size known fits the plan into view.
@@ -62,6 +66,7 @@ export function Plan(props: Props) {
     return { x, y };
   }, [seen, pointer]);
   const inspection = useInspection(thread, view, shape?.name ?? null, at);
+  const closing = draft !== null && seen !== null && pointer !== null && closesDraft(seen, draft, ...pointer);
   const picture = useFieldPicture(
     thread,
     view,
@@ -85,7 +90,22 @@ export function Plan(props: Props) {
     const ctx = element.getContext("2d");
     if (!ctx) return;
     ctx.setTransform(ratio, 0, 0, ratio, 0, 0);
-    drawPlan(ctx, { camera: seen, view, station, chosen, shape, lit, spots, grip, picture, pointer, at, inspection });
+    drawPlan(ctx, {
+      camera: seen,
+      draft,
+      closing,
+      view,
+      station,
+      chosen,
+      shape,
+      lit,
+      spots,
+      grip,
+      picture,
+      pointer,
+      at,
+      inspection,
+    });
   });
 
   // React's wheel listeners are passive; zooming must keep the page still.
@@ -125,7 +145,7 @@ export function Plan(props: Props) {
     const { offsetX: px, offsetY: py } = event.nativeEvent;
     element.setPointerCapture(event.pointerId);
     element.focus();
-    const spot = event.button === 0 ? spotAt(px, py) : null;
+    const spot = event.button === 0 && !draft ? spotAt(px, py) : null;
     const taken = spot && props.onTake(spot);
     let last: [number, number] = [px, py];
     let travelled = 0;
@@ -161,9 +181,23 @@ export function Plan(props: Props) {
     if (!seen) return;
     if (spot) return props.onChoose(spot.definition);
     const [x, y] = toPlan(seen, px, py);
+    if (draft) {
+      if (closesDraft(seen, draft, px, py)) return finishDraft();
+      const decimals = decimalsAt(seen);
+      return setDraft([...draft, { x: Number(x.toFixed(decimals)), y: Number(y.toFixed(decimals)) }]);
+    }
     if (station === "probe") return props.onProbe(x, y);
     const hit = shapeAt(canvas.current, seen, view, px, py, chosen);
     if (hit) props.onChoose(hit);
+  };
+
+  const finishDraft = () => {
+    if (draft && draft.length >= 3) props.onOutline(draft);
+    setDraft(null);
+  };
+  const startDraft = () => {
+    setDraft([]);
+    canvas.current?.focus();
   };
 
   const zoomBy = (factor: number) =>
@@ -180,6 +214,11 @@ export function Plan(props: Props) {
     ["ArrowUp", () => panBy(0, 40)],
     ["ArrowDown", () => panBy(0, -40)],
   ]);
+  if (draft) {
+    keys.set("Escape", () => setDraft(null));
+    keys.set("Backspace", () => setDraft(draft.slice(0, -1)));
+    keys.set("Enter", finishDraft);
+  }
 
   return (
     <div className="plan">
@@ -191,11 +230,11 @@ export function Plan(props: Props) {
           tabIndex={0}
           aria-label="The plan: the shapes that the script computes"
           data-camera={seen ? JSON.stringify(seen) : undefined}
-          style={{ cursor: grip ? "grab" : station === "probe" ? "crosshair" : "default" }}
+          style={{ cursor: draft || station === "probe" ? "crosshair" : grip ? "grab" : "default" }}
           onPointerDown={press}
           onPointerMove={({ nativeEvent }) => {
             setPointer([nativeEvent.offsetX, nativeEvent.offsetY]);
-            setGrip(spotAt(nativeEvent.offsetX, nativeEvent.offsetY));
+            setGrip(draft ? null : spotAt(nativeEvent.offsetX, nativeEvent.offsetY));
           }}
           onPointerLeave={() => {
             setPointer(null);
@@ -208,7 +247,20 @@ export function Plan(props: Props) {
             run();
           }}
         />
+        {draft && (
+          <div className="plan-hint">
+            {draft.length < 3
+              ? "Click the corners one after the other"
+              : "Click the first corner, or press Enter, to close the outline"}
+            <span className="quiet"> · Backspace takes one back · Escape cancels</span>
+          </div>
+        )}
         <div className="plan-buttons">
+          {station === "define" && (
+            <button type="button" aria-pressed={draft !== null} onClick={draft ? () => setDraft(null) : startDraft}>
+              {draft ? "Cancel outline" : "Click an outline"}
+            </button>
+          )}
           <button type="button" onClick={() => zoomBy(1.25)} title="Zoom in (+)" aria-label="Zoom in">
             +
           </button>

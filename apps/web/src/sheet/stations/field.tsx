@@ -1,6 +1,7 @@
 import { Button, InputNumber } from "antd";
 import { Figure } from "@/format/figure";
 import { fixed } from "@/format/numbers";
+import { appendedLine, freshName } from "../script/append";
 import { useAnswer } from "../use-answer";
 import type { StationProps } from "./context";
 import { Empty, Facts, Panel } from "./panel";
@@ -17,15 +18,9 @@ export function FieldStation({ view, thread, shape, chosen, interval, onInterval
   const name = field?.name;
   const summary = useAnswer(thread, name ? (service) => service.fieldSummary(name) : null, [view, name]);
   const add = () =>
-    onEdit((current, script) => {
-      const taken = new Set(current.definitions.map((definition) => definition.name));
-      let fresh = "distances";
-      for (let i = 2; taken.has(fresh); i++) fresh = `distances${i}`;
-      const start = script.endsWith("\n") || script === "" ? "" : "\n";
-      return [
-        { from: script.length, to: script.length, insert: `${start}${fresh} = field(${shape?.name}, cell: 1)\n` },
-      ];
-    });
+    onEdit((current, script) =>
+      appendedLine(script, `${freshName(current, "distances")} = field(${shape?.name}, cell: 1)`),
+    );
   return (
     <Panel
       title="Field"

@@ -2,6 +2,7 @@ import { type HandoffFormat, handoffFormats } from "@vertexon/geometry";
 import { App, Button, InputNumber, Segmented } from "antd";
 import { useState } from "react";
 import { fixed, plural, small } from "@/format/numbers";
+import { appendedLine } from "../script/append";
 import { useAnswer } from "../use-answer";
 import type { StationProps } from "./context";
 import { Empty, Facts, Panel } from "./panel";
@@ -46,11 +47,7 @@ export function HandoffStation({ view, thread, shape, onEdit }: StationProps) {
       return span ? [{ ...span, insert: statement(f, d, to) }] : null;
     });
   };
-  const keep = () =>
-    onEdit((_, script) => {
-      const start = script.endsWith("\n") || script === "" ? "" : "\n";
-      return [{ from: script.length, to: script.length, insert: `${start}${statement(format, decimals, file)}\n` }];
-    });
+  const keep = () => onEdit((_, script) => appendedLine(script, statement(format, decimals, file)));
   const copy = async () => {
     if (!handoff) return;
     await navigator.clipboard.writeText(handoff.text);
