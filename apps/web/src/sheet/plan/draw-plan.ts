@@ -178,10 +178,12 @@ export function handleSpots(view: SheetView, station: Station, chosen: string | 
     const isLong = handles.length > FEW;
     const offered = name === chosen || (station === "probe" ? isProbe : !isProbe && station === "define" && !isLong);
     if (!offered) return [];
-    return handles.map((handle, index) => {
+    return handles.flatMap((handle, index) => {
+      // Control points are drawn for the chosen outline only; what is not seen cannot be taken.
+      if (handle.role === "control" && name !== chosen) return [];
       const [x, y] = transformPoint(handle.map, handle.x, handle.y);
       const mark = handle.role === "control" ? "control" : isLong ? "plain" : "ticks";
-      return { definition: name, index, x, y, mark };
+      return [{ definition: name, index, x, y, mark }];
     });
   });
 }
