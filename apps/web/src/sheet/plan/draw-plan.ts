@@ -171,16 +171,22 @@ function drawFieldStation(ctx: CanvasRenderingContext2D, scene: Scene): void {
 const FEW = 12;
 
 /** The handles that a station offers: all of them in Define, the probes in Probe, otherwise those of what is chosen. */
-export function handleSpots(view: SheetView, station: Station, chosen: string | null): HandleSpot[] {
+export function handleSpots(
+  view: SheetView,
+  station: Station,
+  chosen: string | null,
+  shape: NamedShape | null,
+): HandleSpot[] {
   if (station === "field") return [];
   return view.definitions.flatMap(({ name, handles, value }) => {
     const isProbe = value?.type === "probe";
     const isLong = handles.length > FEW;
-    const offered = name === chosen || (station === "probe" ? isProbe : !isProbe && station === "define" && !isLong);
+    const isShown = name === chosen || (station === "define" && name === shape?.definition);
+    const offered = isShown || (station === "probe" ? isProbe : station === "define" && !isProbe && !isLong);
     if (!offered) return [];
     return handles.flatMap((handle, index) => {
-      // Control points are drawn for the chosen outline only; what is not seen cannot be taken.
-      if (handle.role === "control" && name !== chosen) return [];
+      // Control points are drawn for the shape in question only; what is not seen cannot be taken.
+      if (handle.role === "control" && name !== shape?.definition) return [];
       const [x, y] = transformPoint(handle.map, handle.x, handle.y);
       const mark = handle.role === "control" ? "control" : isLong ? "plain" : "ticks";
       return [{ definition: name, index, x, y, mark }];

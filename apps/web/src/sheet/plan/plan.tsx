@@ -75,7 +75,7 @@ export function Plan(props: Props) {
     interval,
     reach,
   );
-  const spots = useMemo(() => handleSpots(view, station, chosen), [view, station, chosen]);
+  const spots = useMemo(() => handleSpots(view, station, chosen, shape), [view, station, chosen, shape]);
 
   useEffect(() => {
     const element = canvas.current;
