@@ -1,0 +1,103 @@
+import { expose } from "comlink";
+import { CancelledError, SheetThread } from "../src/worker/sheet-thread";
+
+/** What the workers were asked, and how each answers: at once, or when it is told to. */
+const log: string[] = [];
+let slow = new Map<string, () => void>();
+let workers: FakeWorker[] = [];
+
+const service = {
+  update(script: string): Promise<string> {
+    log.push(script);
+    if (script === "broken") return Promise.reject(new Error("it broke"));
+    if (!script.startsWith("slow")) return Promise.resolve(`view of ${script}`);
+    return new Promise((resolve) => slow.set(script, () => resolve(`view of ${script}`)));
+  },
+};
+
+/** A worker in the same thread: two ends that pass messages to each other until it is ended. */
+class FakeWorker extends EventTarget {
+  ended = false;
+  private readonly inside = new EventTarget();
+  constructor() {
+    super();
+    workers.push(this);
+    const inner = Object.assign(this.inside, {
+      postMessage: (data: unknown) => this.pass(this, data),
+    });
+    expose(service, inner as unknown as MessagePort);
+  }
+  postMessage(data: unknown): void {
+    this.pass(this.inside, data);
+  }
+  terminate(): void {
+    this.ended = true;
+  }
+  private pass(to: EventTarget, data: unknown): void {
+    queueMicrotask(() => {
+      if (!this.ended) to.dispatchEvent(new MessageEvent("message", { data }));
+    });
+  }
+}
+
+beforeEach(() => {
+  jest.useFakeTimers({ doNotFake: ["queueMicrotask"] });
+  log.length = 0;
+  slow = new Map();
+  workers = [];
+  Object.assign(globalThis, { Worker: FakeWorker });
+});
+afterEach(() => jest.useRealTimers());
+
+const settle = () => jest.advanceTimersByTimeAsync(0);
+
+test("scripts are evaluated one after the other; those in between are skipped", async () => {
+  const thread = new SheetThread();
+  const first = thread.evaluate("slow 1");
+  const second = thread.evaluate("2");
+  const third = thread.evaluate("3");
+  await expect(second).rejects.toThrow(CancelledError);
+  await settle();
+  slow.get("slow 1")?.();
+  expect(await first).toBe("view of slow 1");
+  expect(await third).toBe("view of 3");
+  expect(log).toEqual(["slow 1", "3"]);
+  expect(workers).toHaveLength(1);
+});
+
+test("a long evaluation gives way to a newer script: its worker is ended, another takes over", async () => {
+  const thread = new SheetThread();
+  await thread.evaluate("0");
+  const long = thread.evaluate("slow 1");
+  const given = expect(long).rejects.toThrow(CancelledError);
+  await settle();
+  const next = thread.evaluate("2");
+  await jest.advanceTimersByTimeAsync(1000);
+  await given;
+  expect(await next).toBe("view of 2");
+  expect(workers.map(({ ended }) => ended)).toEqual([true, false]);
+  // The new worker was first told what was there before, so that questions about it have an answer.
+  expect(log).toEqual(["0", "slow 1", "0", "2"]);
+});
+
+test("without a newer script an evaluation may take as long as it takes, until it is cancelled", async () => {
+  const thread = new SheetThread();
+  const long = thread.evaluate("slow 1");
+  await jest.advanceTimersByTimeAsync(60_000);
+  expect(workers.map(({ ended }) => ended)).toEqual([false]);
+  const given = expect(long).rejects.toThrow(CancelledError);
+  thread.cancel();
+  await given;
+  expect(workers[0].ended).toBe(true);
+  expect(await thread.evaluate("2")).toBe("view of 2");
+});
+
+test("a mistake of the worker is passed on, and its end is said", async () => {
+  const thread = new SheetThread();
+  await expect(thread.evaluate("broken")).rejects.toThrow("it broke");
+  const lost = expect(thread.evaluate("slow 1")).rejects.toThrow("out of memory");
+  await settle();
+  workers[0].dispatchEvent(Object.assign(new Event("error"), { message: "out of memory" }));
+  await lost;
+  expect(await thread.evaluate("2")).toBe("view of 2");
+});
