@@ -253,7 +253,7 @@ test.each([
   ],
   ["ring((0, 0), outer: 3, inner: 4)", '"inner" must be less than "outer", 3, not 4'],
   ["arcvia((0, 0), (1, 1), (2, 2))", "three points on one line have no arc through them"],
-  ["arc((0, 0), radius: 1, sweep: 400deg)", "the sweep must be up to one turn either way and not 0, not 1.11111turn"],
+  ["arc((0, 0), radius: 1, sweep: 400deg)", "the sweep must be up to one turn either way and not 0, not 1.1111turn"],
   ["regular(5, at: (0, 0), radius: (1, 2))", "5 vertices need 1 radius or 5, not 2"],
   [
     "rect((0, 0), width: 4, height: 4).skew(90deg)",

@@ -45,11 +45,11 @@ long_name = circle(bank,
      radius: a) // more
       union circle((9, 9), radius: 1)
 list = polygon(
-(0, 0), (4, 0), (0, 4)
+ (0, 0), (4, 0), (0, 4)
 )
 path = path("M 0 0
    L 4 0   L 0 4 Z")
-`.replace("(0, 0), (4, 0)", " (0, 0), (4, 0)");
+`;
   const tidy = formatScript(untidy);
   expect(tidy).toBe(`plan 100 by 100
 a = 3

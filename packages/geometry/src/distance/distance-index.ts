@@ -1,5 +1,5 @@
 import { locationIndex } from "../location";
-import type { Operand } from "../polygon";
+import { edgesOf, type Operand } from "../polygon";
 import { distanceTo, type Foot, nearestOnEdge } from "./nearest-on-edge";
 import type { SignedDistance } from "./signed-distance";
 
@@ -117,13 +117,7 @@ function boxTree({ rings }: Operand): BoxTree {
   const firsts = [0];
   for (const ring of rings) firsts.push(firsts[firsts.length - 1] + (ring.length >> 1));
   const count = firsts[rings.length];
-  const edges = new Float64Array(4 * count);
-  let e = 0;
-  for (const ring of rings)
-    for (let i = 0; i < ring.length; i += 2) {
-      const j = i + 2 < ring.length ? i + 2 : 0;
-      edges.set([ring[i], ring[i + 1], ring[j], ring[j + 1]], 4 * e++);
-    }
+  const edges = edgesOf(rings);
   const levels: Float64Array[] = [];
   let below = edges;
   while (below.length > 4 * FAN || levels.length === 0) {

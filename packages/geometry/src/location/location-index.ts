@@ -1,4 +1,4 @@
-import { type FillRule, filled, type Operand } from "../polygon";
+import { edgesOf, type FillRule, filled, type Operand } from "../polygon";
 import { BOUNDARY, crossing } from "./crossing";
 
 /** `winding` is how often the rings go around the point, from +x towards +y counted positive; 0 on the boundary. */
@@ -21,7 +21,7 @@ export interface LocationIndex {
  * are fewer bands: no more than about eight entries an edge are kept.
  */
 export function locationIndex(shape: Operand): LocationIndex {
-  const edges = edgesOf(shape);
+  const edges = edgesOf(shape.rings);
   const count = edges.length / 4;
   const { bandOf, starts, entries } = bandsOf(edges, count);
   const windingAt = (x: number, y: number): number => {
@@ -54,23 +54,6 @@ export function locationIndex(shape: Operand): LocationIndex {
 function sideCode(winding: number, rule: FillRule): -1 | 0 | 1 {
   if (Number.isNaN(winding)) return 0;
   return filled(winding, rule) ? 1 : -1;
-}
-
-/** All edges as x0 y0 x1 y1, those of no length only where a ring is nothing else. */
-function edgesOf({ rings }: Operand): Float64Array {
-  let total = 0;
-  for (const ring of rings) total += ring.length >> 1;
-  const edges = new Float64Array(4 * total);
-  let e = 0;
-  for (const ring of rings)
-    for (let i = 0; i < ring.length; i += 2) {
-      const j = i + 2 < ring.length ? i + 2 : 0;
-      edges[e++] = ring[i];
-      edges[e++] = ring[i + 1];
-      edges[e++] = ring[j];
-      edges[e++] = ring[j + 1];
-    }
-  return edges;
 }
 
 interface Bands {

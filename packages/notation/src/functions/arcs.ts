@@ -1,4 +1,5 @@
 import { arcFromEndpoints, type Path, type Subpath } from "@vertexon/geometry";
+import { shortNumber } from "../short-number";
 import { OutlineBuilder } from "./outline-builder";
 import { Shape } from "./shape";
 import { shapeOf } from "./shapes";
@@ -161,7 +162,7 @@ function sweepOf(args: Bound): number {
   if (value === 0 || Math.abs(value) > TURN * (1 + 1e-12))
     throw new ArgumentError(
       "sweep",
-      `the sweep must be up to one turn either way and not 0, not ${short(value / TURN)}turn`,
+      `the sweep must be up to one turn either way and not 0, not ${shortNumber(value / TURN)}turn`,
     );
   return Math.abs(value) > TURN * (1 - 1e-12) ? Math.sign(value) * TURN : value;
 }
@@ -199,7 +200,7 @@ function sectors(args: Bound, sheet: SheetContext) {
     if (!(share > 0)) throw new ArgumentError("shares", `share ${i + 1} must be greater than 0, not ${share}`);
   });
   const sum = shares.reduce((total, share) => total + share, 0);
-  if (Math.abs(sum - 1) > 1e-9) throw new ArgumentError("shares", `the shares sum to ${short(sum)}, expected 1`);
+  if (Math.abs(sum - 1) > 1e-9) throw new ArgumentError("shares", `the shares sum to ${shortNumber(sum)}, expected 1`);
   let start = args.angle("from", 0);
   const items = shares.map((share) => {
     const turn = shares.length === 1 ? TURN : share * TURN;
@@ -251,8 +252,4 @@ function arcBetween(start: PointValue, end: PointValue, cx: number, cy: number, 
   const [ux, uy] = [start.x - cx, start.y - cy];
   builder.arc(cx, cy, ux, uy, -uy, ux, turn, end.x, end.y);
   return builder.open();
-}
-
-function short(value: number): string {
-  return String(Number(value.toPrecision(6)));
 }

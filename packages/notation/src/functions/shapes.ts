@@ -8,6 +8,7 @@ import {
   type Subpath,
   writtenPathPoints,
 } from "@vertexon/geometry";
+import { shortNumber } from "../short-number";
 import type { Handle, WrittenNumber } from "./handle";
 import { OutlineBuilder } from "./outline-builder";
 import { Shape } from "./shape";
@@ -221,7 +222,7 @@ function roundedPolygon(points: readonly PointValue[], radius: number): Path {
     if (radius * (reach + next) > length * (1 + 1e-12))
       throw new ArgumentError(
         "round",
-        `the edge from vertex ${i} to ${(i + 1) % n} has room for a radius of ${short(length / (reach + next))} at most, not ${radius}`,
+        `the edge from vertex ${i} to ${(i + 1) % n} has room for a radius of ${shortNumber(length / (reach + next))} at most, not ${radius}`,
       );
   });
   const first = corners[0];
@@ -261,10 +262,6 @@ function cornerOf(before: PointValue, { x, y }: PointValue, after: PointValue) {
   const [inX, inY, outX, outY] = [dx / din, dy / din, ex / length, ey / length];
   const turn = Math.atan2(inX * outY - inY * outX, inX * outX + inY * outY);
   return { x, y, inX, inY, outX, outY, turn, reach: Math.abs(Math.tan(turn / 2)), length };
-}
-
-function short(value: number): string {
-  return String(Number(value.toPrecision(5)));
 }
 
 function middle(a: PointValue, b: PointValue): { x: number; y: number } {

@@ -8,6 +8,7 @@ import {
   type Value,
 } from "../functions";
 import { suggestion } from "../nearest-name";
+import { shortNumber } from "../short-number";
 import { type Argument, ScriptError, type Span } from "../syntax";
 
 /** An argument as written, with its value. */
@@ -110,10 +111,10 @@ function checked(parameter: Parameter, { argument, value }: Given): Value {
   }
   if (parameter.type === "angle" && value.type === "number") {
     const n = value.value;
-    const degrees = short((n * 180) / Math.PI);
+    const degrees = shortNumber((n * 180) / Math.PI);
     throw new ScriptError(
       argument.value,
-      `a bare number is no angle: ${n}deg is ${short((n * Math.PI) / 180)} rad, ${n}rad is ${degrees} deg, ${n}turn is ${short(n * 360)} deg; write the unit`,
+      `a bare number is no angle: ${n}deg is ${shortNumber((n * Math.PI) / 180)} rad, ${n}rad is ${degrees} deg, ${n}turn is ${shortNumber(n * 360)} deg; write the unit`,
     );
   }
   const expected = withArticle(parameter.type);
@@ -156,8 +157,4 @@ function withArticle(type: ParameterType): string {
 
 function listed(parameters: readonly Parameter[]): string {
   return parameters.map(({ name }) => name).join(", ") || "no arguments";
-}
-
-function short(value: number): string {
-  return String(Number(value.toPrecision(5)));
 }

@@ -208,7 +208,7 @@ export function Plan(props: Props) {
     ["+", () => zoomBy(1.25)],
     ["=", () => zoomBy(1.25)],
     ["-", () => zoomBy(0.8)],
-    ["f", fitAll],
+    ["Home", fitAll],
     ["ArrowLeft", () => panBy(40, 0)],
     ["ArrowRight", () => panBy(-40, 0)],
     ["ArrowUp", () => panBy(0, 40)],
@@ -267,7 +267,7 @@ export function Plan(props: Props) {
           <button type="button" onClick={() => zoomBy(0.8)} title="Zoom out (−)" aria-label="Zoom out">
             −
           </button>
-          <button type="button" onClick={fitAll} title="The whole plan in view (f)">
+          <button type="button" onClick={fitAll} title="The whole plan in view (Home)">
             Fit
           </button>
           {seen && <span className="mono quiet">×{Number(seen.scale.toPrecision(3))}</span>}
