@@ -19,8 +19,16 @@ export {
   type Value,
 } from "./functions";
 export { highlightedParser } from "./highlighting";
+export { type Attachment, ImportError, type ImportPlan, planImport } from "./import";
 export { type Occurrences, occurrencesAt, renameEdits } from "./occurrences";
-export { callForm, exampleScript, type ReferenceGroup, referenceGroups, referenceMarkdown } from "./reference";
+export {
+  callForm,
+  exampleAttachments,
+  exampleScript,
+  type ReferenceGroup,
+  referenceGroups,
+  referenceMarkdown,
+} from "./reference";
 export {
   type Definition,
   type Diagnostic,

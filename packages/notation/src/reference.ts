@@ -1,4 +1,5 @@
 import { constants, type FunctionSignature, functions, methods } from "./functions";
+import type { Attachment } from "./import";
 
 /** A group of the reference: what its entries are, and their signatures. */
 export interface ReferenceGroup {
@@ -23,6 +24,15 @@ export function callForm({ name, parameters }: Omit<FunctionSignature, "run">, p
 export function exampleScript({ example }: Omit<FunctionSignature, "run">): string {
   return `plan 100 by 100, y down, unit px\ntolerance 0.05\n\nexample = ${example}\n`;
 }
+
+/** What the examples read. */
+export const exampleAttachments: Attachment[] = [
+  {
+    name: "shore.geojson",
+    content: '{ "type": "Polygon", "coordinates": [[[10, 60], [40, 40], [90, 55], [80, 90], [20, 85], [10, 60]]] }',
+  },
+  { name: "stops.csv", content: "x,y\n20,30\n50,70\n80,30\n" },
+];
 
 /** Every function, method and constant of the notation as Markdown; docs/notation.md holds exactly this text. */
 export function referenceMarkdown(): string {

@@ -3,6 +3,7 @@ import fc from "fast-check";
 import {
   addProbePoint,
   applyEdits,
+  exampleAttachments,
   exampleScript,
   moveHandle,
   referenceGroups,
@@ -84,7 +85,9 @@ test("numbers are written short", () => {
 
 test("every example of the reference evaluates without a complaint", () => {
   for (const entry of referenceGroups.flatMap(({ entries }) => entries)) {
-    const { diagnostics, definitions } = new Sheet().update(exampleScript(entry));
+    const sheet = new Sheet();
+    sheet.attach(exampleAttachments);
+    const { diagnostics, definitions } = sheet.update(exampleScript(entry));
     expect([entry.name, diagnostics]).toEqual([entry.name, []]);
     expect([entry.name, definitions[0].value?.type]).toEqual([entry.name, entry.returns]);
   }

@@ -1,5 +1,13 @@
 import fc from "fast-check";
-import { type Evaluated, exampleScript, formatScript, referenceGroups, Sheet, type Value } from "../src";
+import {
+  type Evaluated,
+  exampleAttachments,
+  exampleScript,
+  formatScript,
+  referenceGroups,
+  Sheet,
+  type Value,
+} from "../src";
 
 const lines = [
   "plan 200 by 100, y down, unit px",
@@ -127,8 +135,10 @@ test("tidying any sheet keeps its values and messages, and is done after once", 
 
 test("every example of the reference means the same when it is tidied", () => {
   for (const entry of referenceGroups.flatMap(({ entries }) => entries)) {
+    const sheet = new Sheet();
+    sheet.attach(exampleAttachments);
     const [before, after] = [exampleScript(entry), formatScript(exampleScript(entry))].map(
-      (text) => new Sheet().update(text).definitions[0].value,
+      (text) => sheet.update(text).definitions[0].value,
     );
     expect([entry.name, summary(after)]).toEqual([entry.name, summary(before)]);
   }

@@ -6,6 +6,7 @@ import { useEffect, useState } from "react";
 import { request } from "@/client/request";
 import { plural } from "@/format/numbers";
 import type { SheetData } from "@/sheet/sheet-data";
+import { ImportSheet } from "./import-sheet";
 import { SheetPicture } from "./sheet-picture";
 import { useSheetViews } from "./use-sheet-views";
 
@@ -43,11 +44,12 @@ export function AllSheets({ initial }: { initial: SheetData[] }) {
       const made = await request<SheetData>("POST", "/api/sheets", body);
       router.push(`/sheets/${made.id}`);
     });
-  const duplicate = ({ name, note, script }: SheetData) =>
+  const duplicate = ({ id, name, note, script, attached }: SheetData) =>
     attempt(async () => {
-      const body = { name: `${name.slice(0, 112)} (copy)`, note, script };
+      const attachments = attached ? await request("GET", `/api/sheets/${id}/attachments`) : [];
+      const body = { name: `${name.slice(0, 112)} (copy)`, note, script, attachments };
       const made = await request<SheetData>("POST", "/api/sheets", body);
-      setSheets((now) => [made, ...now]);
+      setSheets((now) => [{ ...made, attached }, ...now]);
     });
   const rename = (sheet: SheetData, name: string) => {
     setRenaming(null);
@@ -99,6 +101,7 @@ export function AllSheets({ initial }: { initial: SheetData[] }) {
           onChange={(event) => setSearch(event.target.value)}
         />
         <Button onClick={() => router.push("/notation")}>Notation</Button>
+        <ImportSheet onMade={(sheet) => router.push(`/sheets/${sheet.id}`)} />
         <Button type="primary" onClick={create}>
           New sheet
         </Button>

@@ -1,6 +1,6 @@
 "use client";
 
-import { callForm, exampleScript, referenceGroups } from "@vertexon/notation";
+import { callForm, exampleAttachments, exampleScript, referenceGroups } from "@vertexon/notation";
 import { App, Button, Input } from "antd";
 import { useRouter } from "next/navigation";
 import { useMemo, useState } from "react";
@@ -11,6 +11,11 @@ import { marginText } from "@/sheet/script/margin-text";
 import type { SheetData } from "@/sheet/sheet-data";
 import { STATEMENTS } from "./statements";
 
+/** The attached files that an example names. */
+function attachmentsOf(example: string) {
+  return exampleAttachments.filter(({ name }) => example.includes(`"${name}"`));
+}
+
 /** The notation: its statements, and every function with its arguments and an example that opens as a sheet. */
 export function Reference() {
   const { message } = App.useApp();
@@ -19,14 +24,17 @@ export function Reference() {
   const examples = useMemo(
     () => [
       ...STATEMENTS.map(({ script }) => ({ script })),
-      ...referenceGroups.flatMap(({ entries }) => entries.map((entry) => ({ script: exampleScript(entry) }))),
+      ...referenceGroups.flatMap(({ entries }) =>
+        entries.map((entry) => ({ script: exampleScript(entry), attachments: attachmentsOf(entry.example) })),
+      ),
     ],
     [],
   );
   const views = useSheetViews(examples);
   const open = async (name: string, script: string) => {
     try {
-      const made = await request<SheetData>("POST", "/api/sheets", { name, note: "from the notation", script });
+      const body = { name, note: "from the notation", script, attachments: attachmentsOf(script) };
+      const made = await request<SheetData>("POST", "/api/sheets", body);
       router.push(`/sheets/${made.id}`);
     } catch (error) {
       message.error((error as Error).message);

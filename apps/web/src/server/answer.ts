@@ -1,7 +1,7 @@
 import { NextResponse } from "next/server";
 import { type Schema, ValidationError } from "yup";
 import { FolderInUseError } from "../storage/lock";
-import { NoSuchSheetError, StaleSheetError } from "../storage/sheets";
+import { NameTakenError, NoSuchAttachmentError, NoSuchSheetError, StaleSheetError } from "../storage/sheets";
 import { MOST_BODY } from "./request-bodies";
 
 /** A request that cannot be answered, with its HTTP status. */
@@ -30,15 +30,15 @@ export async function answer(run: () => Promise<unknown>, status = 200): Promise
 function statusOf(error: unknown): number {
   if (error instanceof RequestError) return error.status;
   if (error instanceof ValidationError) return 400;
-  if (error instanceof NoSuchSheetError) return 404;
-  if (error instanceof StaleSheetError) return 409;
+  if (error instanceof NoSuchSheetError || error instanceof NoSuchAttachmentError) return 404;
+  if (error instanceof StaleSheetError || error instanceof NameTakenError) return 409;
   if (error instanceof FolderInUseError) return 503;
   return 500;
 }
 
 /** Reads and checks a JSON body. Stops reading at the limit, whatever length was announced. */
-export async function readBody<T>(request: Request, schema: Schema<T>): Promise<T> {
-  const text = await limitedText(request);
+export async function readBody<T>(request: Request, schema: Schema<T>, most = MOST_BODY): Promise<T> {
+  const text = await limitedText(request, most);
   let body: unknown;
   try {
     body = JSON.parse(text);
@@ -50,7 +50,7 @@ export async function readBody<T>(request: Request, schema: Schema<T>): Promise<
   return schema.validate(body, { abortEarly: true });
 }
 
-async function limitedText(request: Request): Promise<string> {
+async function limitedText(request: Request, most: number): Promise<string> {
   if (!request.body) throw new RequestError(400, "the body is missing");
   const reader = request.body.getReader();
   const chunks: Uint8Array[] = [];
@@ -59,9 +59,9 @@ async function limitedText(request: Request): Promise<string> {
     const { done, value } = await reader.read();
     if (done) break;
     size += value.length;
-    if (size > MOST_BODY) {
+    if (size > most) {
       await reader.cancel();
-      throw new RequestError(413, `the body is larger than ${MOST_BODY} bytes`);
+      throw new RequestError(413, `the body is larger than ${most} bytes`);
     }
     chunks.push(value);
   }

@@ -6,4 +6,6 @@ export interface SheetData {
   script: string;
   revision: number;
   changedAt: string;
+  /** How many files are attached; only lists of sheets say it. */
+  attached?: number;
 }

@@ -1,12 +1,15 @@
 "use client";
 
-import type { TextEdit } from "@vertexon/notation";
+import type { ImportPlan, TextEdit } from "@vertexon/notation";
 import { addProbePoint, moveHandle, writeNumber } from "@vertexon/notation";
 import { App, Button, Splitter } from "antd";
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { request } from "@/client/request";
 import { plural } from "@/format/numbers";
 import type { SheetView } from "@/worker/views";
+import { AttachedFiles } from "./import/attached-files";
+import { ImportDialog, type ImportText } from "./import/import-dialog";
+import { useDroppedText } from "./import/use-dropped-text";
 import { Plan } from "./plan/plan";
 import { type HandleRef, type Lit, type NamedShape, results, shapeBehind, shapesOf } from "./plan/scene";
 import { Rail } from "./rail";
@@ -24,6 +27,7 @@ import { FlattenStation } from "./stations/flatten";
 import { HandoffStation } from "./stations/handoff";
 import { ProbeStation } from "./stations/probe";
 import { type Station, stations } from "./stations/station";
+import { useAttachments } from "./use-attachments";
 import { useEvaluation } from "./use-evaluation";
 
 type Edits = (view: SheetView, script: string) => TextEdit[] | null;
@@ -44,7 +48,10 @@ export function SheetDesk({ sheet, onReload }: Props) {
   const [saveState, setSaveState] = useState<SaveState>({ kind: "saved", at: new Date(sheet.changedAt) });
   const [ownInterval, setInterval] = useState<number | null>(null);
   const editor = useRef<ScriptHandle>(null);
-  const evaluation = useEvaluation(script);
+  const attachments = useAttachments(sheet.id);
+  const [importing, setImporting] = useState<ImportText | null>(null);
+  const drop = useDroppedText(setImporting);
+  const evaluation = useEvaluation(script, attachments.files);
   const { evaluated, thread, busy, problem } = evaluation;
   const view = evaluated?.view ?? null;
 
@@ -189,7 +196,8 @@ export function SheetDesk({ sheet, onReload }: Props) {
 
   const saveCopy = async () => {
     try {
-      const body = { name: `${name.slice(0, 108)} (my copy)`, note: sheet.note, script };
+      const files = attachments.files ?? [];
+      const body = { name: `${name.slice(0, 108)} (my copy)`, note: sheet.note, script, attachments: files };
       const made = await request<SheetData>("POST", "/api/sheets", body);
       saver.discard();
       window.location.assign(`/sheets/${made.id}`);
@@ -207,6 +215,14 @@ export function SheetDesk({ sheet, onReload }: Props) {
     }
   };
 
+  const takeImport = async ({ statements, attachments: files }: ImportPlan) => {
+    await attachments.add(files);
+    const lines = statements.map(({ text }) => text).join("\n");
+    edit((_, text) => appendedLine(text, lines));
+    const last = statements.at(-1);
+    if (last) setChosen(last.name);
+  };
+
   const reach = useMemo(() => fieldReach(view, shape?.name ?? null), [view, shape]);
   const interval = ownInterval ?? niceInterval(reach, view);
   const errors = view?.diagnostics.filter(({ severity }) => severity === "error") ?? [];
@@ -217,7 +233,7 @@ export function SheetDesk({ sheet, onReload }: Props) {
       : null;
 
   return (
-    <div className="desk">
+    <div className="desk" {...drop.handlers}>
       <SheetHeader
         name={name}
         note={sheet.note}
@@ -259,7 +275,12 @@ export function SheetDesk({ sheet, onReload }: Props) {
                   <header className="script-head">
                     <strong>Script</strong>
                     <span className="quiet">{view ? plural(shapesOf(view).length, "shape") : ""}</span>
-                    <ScriptStatus busy={busy} problem={problem} onCancel={evaluation.cancel} errors={errors.length} />
+                    <ScriptStatus
+                      busy={busy}
+                      problem={problem ?? attachments.problem}
+                      onCancel={evaluation.cancel}
+                      errors={errors.length}
+                    />
                     <span className="grow-end">
                       <Button size="small" type="text" title="Undo (Ctrl+Z)" onClick={() => editor.current?.undo()}>
                         Undo
@@ -271,6 +292,14 @@ export function SheetDesk({ sheet, onReload }: Props) {
                         onClick={() => editor.current?.redo()}
                       >
                         Redo
+                      </Button>
+                      <Button
+                        size="small"
+                        type="text"
+                        title="Take over outlines and points from a file or the clipboard"
+                        onClick={() => setImporting({ text: "", fileName: "" })}
+                      >
+                        Import
                       </Button>
                       <ScriptMenu editor={editor} />
                       <span className="quiet"> vertices · area</span>
@@ -322,6 +351,19 @@ export function SheetDesk({ sheet, onReload }: Props) {
           </div>
         </Splitter.Panel>
       </Splitter>
+      {drop.over && <div className="desk-drop">Drop the file to import what is in it</div>}
+      {thread && (
+        <ImportDialog
+          thread={thread}
+          start={importing}
+          attachments={attachments.files ?? []}
+          okText="Add to the script"
+          onTake={takeImport}
+          onClose={() => setImporting(null)}
+        >
+          <AttachedFiles attachments={attachments} script={script} />
+        </ImportDialog>
+      )}
     </div>
   );
 }

@@ -1,3 +1,4 @@
+import type { Attachment } from "@vertexon/notation";
 import { useCallback, useEffect, useRef, useState } from "react";
 import { CancelledError, SheetThread } from "@/worker/sheet-thread";
 import type { SheetView } from "@/worker/views";
@@ -16,8 +17,8 @@ export interface Evaluation {
 /** Waits this long, in milliseconds, before it says that something is being computed. */
 const NOTICEABLE = 250;
 
-/** Evaluates a script in a worker whenever it changes. */
-export function useEvaluation(script: string): Evaluation {
+/** Evaluates a script in a worker whenever it, or what is attached to the sheet, changes; not before that is known. */
+export function useEvaluation(script: string, attachments: readonly Attachment[] | null): Evaluation {
   const [thread, setThread] = useState<SheetThread | null>(null);
   const [evaluated, setEvaluated] = useState<Evaluation["evaluated"]>(null);
   const [busy, setBusy] = useState(false);
@@ -32,8 +33,9 @@ export function useEvaluation(script: string): Evaluation {
   }, []);
 
   useEffect(() => {
-    if (!thread) return;
+    if (!thread || !attachments) return;
     const timer = setTimeout(() => setBusy(true), NOTICEABLE);
+    thread.attach(attachments);
     thread
       .evaluate(script)
       .then(
@@ -50,7 +52,7 @@ export function useEvaluation(script: string): Evaluation {
         if (newest.current === script) setBusy(false);
       });
     return () => clearTimeout(timer);
-  }, [thread, script]);
+  }, [thread, script, attachments]);
 
   const cancel = useCallback(() => {
     thread?.cancel();

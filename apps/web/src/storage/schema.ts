@@ -1,4 +1,4 @@
-import { integer, pgTable, text, timestamp, uuid } from "drizzle-orm/pg-core";
+import { integer, pgTable, primaryKey, text, timestamp, uuid } from "drizzle-orm/pg-core";
 import type { PgliteDatabase } from "drizzle-orm/pglite";
 
 /** A sheet is a name and a script; everything else is computed from the script. */
@@ -16,4 +16,17 @@ export const sheets = pgTable("sheets", {
   deletedAt: timestamp("deleted_at", { withTimezone: true }),
 });
 
-export type Database = PgliteDatabase<{ sheets: typeof sheets }>;
+/** Bulk data that belongs to a sheet: named by its script, never changed, so that undoing an edit finds it again. */
+export const attachments = pgTable(
+  "attachments",
+  {
+    sheetId: uuid("sheet_id")
+      .notNull()
+      .references(() => sheets.id, { onDelete: "cascade" }),
+    name: text("name").notNull(),
+    content: text("content").notNull(),
+  },
+  (table) => [primaryKey({ columns: [table.sheetId, table.name] })],
+);
+
+export type Database = PgliteDatabase<{ sheets: typeof sheets; attachments: typeof attachments }>;

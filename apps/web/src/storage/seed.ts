@@ -1,11 +1,12 @@
 import { driftwoodDogleg } from "../sample/driftwood-dogleg";
 import { windmillWalk } from "../sample/windmill-walk";
 import { type Database, sheets } from "./schema";
+import { createSheet } from "./sheets";
 
 const SAMPLES = [driftwoodDogleg, windmillWalk];
 
 /** Puts the sample sheets into a database that never held a sheet; deleted ones count, so none comes back by itself. */
 export async function seedSamples(db: Database): Promise<void> {
   const held = await db.select({ id: sheets.id }).from(sheets).limit(1);
-  if (held.length === 0) await db.insert(sheets).values(SAMPLES);
+  if (held.length === 0) for (const sample of SAMPLES) await createSheet(db, sample);
 }

@@ -14,7 +14,17 @@ import {
   signedArea,
   writePolygons,
 } from "@vertexon/geometry";
-import { type Evaluated, type Field, type Shape, Sheet, shapesIn } from "@vertexon/notation";
+import {
+  type Attachment,
+  type Evaluated,
+  type Field,
+  ImportError,
+  type ImportPlan,
+  planImport,
+  type Shape,
+  Sheet,
+  shapesIn,
+} from "@vertexon/notation";
 import { describeDefinition } from "./describe";
 import { itemName } from "./item-name";
 import { shadeField } from "./shade-field";
@@ -37,6 +47,22 @@ export class SheetService {
   private evaluated: Evaluated | null = null;
   /** Search structures, for as long as their shape lives. */
   private readonly indices = new WeakMap<MultiPolygon, { distance: DistanceIndex; location: LocationIndex }>();
+
+  attach(attachments: Attachment[]): void {
+    this.sheet.attach(attachments);
+  }
+
+  /** What taking over a text would add to the sheet as it was evaluated last, or why it cannot be read. */
+  planImport(text: string, fileName: string, attachments: Attachment[]): ImportPlan | { problem: string } {
+    const { definitions = [], plan } = this.evaluated ?? {};
+    const names = definitions.map(({ name }) => name);
+    try {
+      return planImport(text, fileName, { names, attachments }, plan?.yDown ?? true);
+    } catch (error) {
+      if (error instanceof ImportError) return { problem: error.message };
+      throw error;
+    }
+  }
 
   update(script: string): SheetView {
     const evaluated = this.sheet.update(script);

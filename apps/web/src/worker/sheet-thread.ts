@@ -1,3 +1,4 @@
+import type { Attachment } from "@vertexon/notation";
 import { type Remote, wrap } from "comlink";
 import type { SheetService } from "./sheet-service";
 import type { SheetView } from "./views";
@@ -20,7 +21,15 @@ export class SheetThread {
   private running: { since: number; abandon: (why: Error) => void } | null = null;
   private waiting: { script: string; resolve: (view: SheetView) => void; reject: (error: Error) => void } | null = null;
   private last: string | null = null;
+  private attachments: readonly Attachment[] = [];
   private restart: ReturnType<typeof setTimeout> | null = null;
+
+  /** What is attached to the sheet, from the next evaluation on; a worker that starts anew gets it again. */
+  attach(attachments: readonly Attachment[]): void {
+    if (attachments === this.attachments) return;
+    this.attachments = attachments;
+    if (this.remote) void this.remote.attach([...attachments]);
+  }
 
   evaluate(script: string): Promise<SheetView> {
     this.waiting?.reject(new CancelledError());
@@ -111,6 +120,7 @@ export class SheetThread {
       this.next();
     });
     this.remote = wrap<SheetService>(this.worker);
+    if (this.attachments.length) void this.remote.attach([...this.attachments]);
     if (this.last !== null) void this.remote.update(this.last);
     return this.remote;
   }

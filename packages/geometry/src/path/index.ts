@@ -21,3 +21,4 @@ export {
 export { PathDataError, parsePathData, parsePathPrefix, type WrittenPathPoint, writtenPathPoints } from "./path-data";
 export { reversePath } from "./reverse";
 export { type Affine, compose, rotation, scaling, transformPath, transformPoint, translation } from "./transform";
+export { writePathData } from "./write-path-data";

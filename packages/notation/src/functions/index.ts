@@ -1,5 +1,6 @@
 import { arcFunctions } from "./arcs";
 import { arithmeticFunctions } from "./arithmetic";
+import { attachedFunctions } from "./attached";
 import { measuringFunctions } from "./measuring";
 import { shapeMethods } from "./methods";
 import { outlineFunctions } from "./outlines";
@@ -17,10 +18,14 @@ export * from "./values";
 
 /** Every function of the notation; the reference is made from the same list. */
 export const functions: ReadonlyMap<string, FunctionSignature> = new Map(
-  [...shapeFunctions, ...arcFunctions, ...outlineFunctions, ...measuringFunctions, ...arithmeticFunctions].map((f) => [
-    f.name,
-    f,
-  ]),
+  [
+    ...shapeFunctions,
+    ...arcFunctions,
+    ...outlineFunctions,
+    ...attachedFunctions,
+    ...measuringFunctions,
+    ...arithmeticFunctions,
+  ].map((f) => [f.name, f]),
 );
 
 export const methods: ReadonlyMap<string, MethodSignature> = new Map(shapeMethods.map((m) => [m.name, m]));

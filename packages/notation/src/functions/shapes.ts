@@ -11,6 +11,7 @@ import {
 import { shortNumber } from "../short-number";
 import type { Handle, WrittenNumber } from "./handle";
 import { OutlineBuilder } from "./outline-builder";
+import { roundedRect } from "./rounded-rect";
 import { Shape } from "./shape";
 import { ArgumentError, type Bound, type FunctionSignature, type Parameter, type SheetContext } from "./signature";
 import type { PointValue, TextValue } from "./values";
@@ -309,21 +310,6 @@ function cornerRadius(args: Bound, name: string, other: string, most: number): n
   const value = args.number(name, args.number(other, 0));
   if (!(value >= 0)) throw new ArgumentError(name, `"${name}" must not be negative, not ${value}`);
   return Math.min(value, most);
-}
-
-function roundedRect(x: number, y: number, width: number, height: number, rx: number, ry: number): Subpath {
-  const builder = new OutlineBuilder(x + rx, y);
-  const right = x + width;
-  const bottom = y + height;
-  builder.line(right - rx, y);
-  builder.arc(right - rx, y + ry, 0, -ry, rx, 0, Math.PI / 2, right, y + ry);
-  builder.line(right, bottom - ry);
-  builder.arc(right - rx, bottom - ry, rx, 0, 0, ry, Math.PI / 2, right - rx, bottom);
-  builder.line(x + rx, bottom);
-  builder.arc(x + rx, bottom - ry, 0, ry, -rx, 0, Math.PI / 2, x, bottom - ry);
-  builder.line(x, y + ry);
-  builder.arc(x + rx, y + ry, -rx, 0, 0, -ry, Math.PI / 2, x + rx, y);
-  return builder.closed();
 }
 
 function capsuleSubpath(from: PointValue, to: PointValue, radius: number): Subpath {

@@ -1,3 +1,4 @@
+import type { Imported } from "../import/imported";
 import type { Shape } from "./shape";
 import type { LegValue } from "./trail";
 import type { PointValue, RuleValue, TextValue, Value } from "./values";
@@ -40,6 +41,9 @@ export class ArgumentError extends Error {
 export interface SheetContext {
   tolerance(): number;
   plan(): { width: number; height: number; unit: string; density: number };
+  /** What a file attached to the sheet holds, why it cannot be read, or null when there is none of that name. */
+  attached(name: string): Imported | Error | null;
+  attachmentNames(): string[];
 }
 
 /** Bound arguments by parameter name; the binder has checked their types and filled nothing in. */

@@ -1,5 +1,6 @@
 import { type HandoffFormat, handoffFormats } from "@vertexon/geometry";
 import { constants, functions, type Value } from "../functions";
+import { type Attachment, ImportError, type Imported, readImport } from "../import";
 import { suggestion } from "../nearest-name";
 import {
   type Expression,
@@ -70,6 +71,7 @@ const DEFAULT_DECIMALS = 3;
 const PLAN = "plan";
 const TOLERANCE = "tolerance";
 const FUNCTION = "fn ";
+const ATTACHMENT = "attachment ";
 
 /** Repetitions and calls in one definition may take no more steps than this. */
 const MOST_STEPS = 200_000;
@@ -98,6 +100,19 @@ export class Sheet {
   private kept = new Map<string, Kept>();
   private settings = new Map<string, { fingerprint: string; version: number }>();
   private version = 0;
+  private attachments = new Map<string, { content: string; read: Imported | Error | null }>();
+
+  /** Says what is attached to the sheet; counts from the next evaluation on. */
+  attach(attachments: readonly Attachment[]): void {
+    const before = this.attachments;
+    this.attachments = new Map(
+      attachments.map(({ name, content }) => {
+        const known = before.get(name);
+        return [name, known?.content === content ? known : { content, read: null }];
+      }),
+    );
+    for (const name of before.keys()) if (!this.attachments.has(name)) this.settings.delete(ATTACHMENT + name);
+  }
 
   update(script: string): Evaluated {
     const run = new Run(script, this.parsed(splitStatements(script)));
@@ -108,6 +123,7 @@ export class Sheet {
     for (const name of this.settings.keys())
       if (name.startsWith(FUNCTION) && !run.functions.has(name.slice(FUNCTION.length))) this.settings.delete(name);
     for (const [name, { text }] of run.functions) this.setting(FUNCTION + name, text);
+    for (const [name, { content }] of this.attachments) this.setting(ATTACHMENT + name, content);
     const before = this.kept;
     this.kept = new Map();
     const recomputed: string[] = [];
@@ -151,6 +167,14 @@ export class Sheet {
     });
   }
 
+  /** Read when first asked for, and kept for as long as it is attached. */
+  private readAttachment(name: string): Imported | Error | null {
+    const attachment = this.attachments.get(name);
+    if (!attachment) return null;
+    attachment.read ??= readOrError(attachment.content, name);
+    return attachment.read;
+  }
+
   private setting(name: string, fingerprint: string): void {
     if (this.settings.get(name)?.fingerprint !== fingerprint)
       this.settings.set(name, { fingerprint, version: ++this.version });
@@ -185,6 +209,11 @@ export class Sheet {
     const surroundings: Surroundings = {
       plan: () => setting(PLAN, settings.plan),
       tolerance: () => setting(TOLERANCE, settings.tolerance),
+      attached: (name) => {
+        uses.set(ATTACHMENT + name, this.settings.get(ATTACHMENT + name)?.version ?? 0);
+        return this.readAttachment(name);
+      },
+      attachmentNames: () => [...this.attachments.keys()],
       functionNames: () => run.functions.keys(),
       functionNamed: (name) => {
         uses.set(FUNCTION + name, this.settings.get(FUNCTION + name)?.version ?? 0);
@@ -394,6 +423,15 @@ function parsedOrError(text: string): Statement | ScriptError {
     return parseStatement(text);
   } catch (error) {
     if (error instanceof ScriptError) return error;
+    throw error;
+  }
+}
+
+function readOrError(content: string, name: string): Imported | Error {
+  try {
+    return readImport(content, name);
+  } catch (error) {
+    if (error instanceof ImportError) return error;
     throw error;
   }
 }

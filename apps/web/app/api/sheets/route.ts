@@ -1,5 +1,5 @@
 import { answer, readBody } from "@/server/answer";
-import { newSheetBody } from "@/server/request-bodies";
+import { MOST_BODY_WITH_FILES, newSheetBody } from "@/server/request-bodies";
 import { database } from "@/storage/database";
 import { createSheet, listSheets } from "@/storage/sheets";
 
@@ -10,5 +10,8 @@ export function GET() {
 }
 
 export function POST(request: Request) {
-  return answer(async () => createSheet(await database(), await readBody(request, newSheetBody)), 201);
+  return answer(
+    async () => createSheet(await database(), await readBody(request, newSheetBody, MOST_BODY_WITH_FILES)),
+    201,
+  );
 }

@@ -1,0 +1,52 @@
+import type { Attachment } from "@vertexon/notation";
+import { useCallback, useEffect, useState } from "react";
+import { request } from "@/client/request";
+
+export interface Attachments {
+  /** Null until they are known. */
+  files: readonly Attachment[] | null;
+  /** Set when they could not be asked for. */
+  problem: string | null;
+  /** Attaches files one after the other; rejects at the first that the server refuses. */
+  add(files: readonly Attachment[]): Promise<void>;
+  remove(name: string): Promise<void>;
+}
+
+/** What is attached to a sheet, kept on the server. */
+export function useAttachments(sheetId: string): Attachments {
+  const [files, setFiles] = useState<readonly Attachment[] | null>(null);
+  const [problem, setProblem] = useState<string | null>(null);
+  const path = `/api/sheets/${sheetId}/attachments`;
+  useEffect(() => {
+    let open = true;
+    request<Attachment[]>("GET", path).then(
+      (found) => open && setFiles(found),
+      (error: Error) => {
+        if (!open) return;
+        setFiles([]); // the script is shown all the same, with its mistakes
+        setProblem(`what is attached to this sheet could not be read: ${error.message}`);
+      },
+    );
+    return () => {
+      open = false;
+    };
+  }, [path]);
+
+  const add = useCallback(
+    async (added: readonly Attachment[]) => {
+      for (const file of added) {
+        await request("POST", path, file);
+        setFiles((now) => [...(now ?? []).filter(({ name }) => name !== file.name), file]);
+      }
+    },
+    [path],
+  );
+  const remove = useCallback(
+    async (name: string) => {
+      await request("DELETE", `${path}/${encodeURIComponent(name)}`);
+      setFiles((now) => (now ?? []).filter((file) => file.name !== name));
+    },
+    [path],
+  );
+  return { files, problem, add, remove };
+}

@@ -1,0 +1,127 @@
+import { type Bounds, bounds, flattenPath, writePathData } from "@vertexon/geometry";
+import { constants, functions } from "../functions";
+import { parseStatement, ScriptError } from "../syntax";
+import { numberText, pointText, wrapped } from "./expressions";
+import type { Imported, ImportedItem } from "./imported";
+import { readImport } from "./read-import";
+
+/** Outlines with more vertices than this are attached to the sheet instead of being written into its script. */
+const MOST_WRITTEN = 500;
+
+/** Bulk data that belongs to a sheet; `outline("…")` and `points("…")` name it. */
+export interface Attachment {
+  name: string;
+  content: string;
+}
+
+/** What an import would add to a sheet. */
+export interface ImportPlan {
+  source: Imported["source"];
+  plan: Imported["plan"];
+  /** Around everything that was found; null for nothing. */
+  bounds: Bounds | null;
+  /** Definitions for the script, one for each thing that was found. */
+  statements: { name: string; text: string; vertices: number }[];
+  attachments: Attachment[];
+  notes: string[];
+}
+
+/**
+ * Reads a text and says what it would add to a sheet that has these names and attachments. Throws ImportError.
+ */
+export function planImport(
+  text: string,
+  fileName: string,
+  taken: { names: Iterable<string>; attachments: readonly Attachment[] },
+  yDown: boolean,
+): ImportPlan {
+  const { source, items, notes, plan } = readImport(text, fileName);
+  const names = new Set(taken.names);
+  const attachments: Attachment[] = [];
+  const attach = (wanted: string, content: string): string => {
+    const known = [...taken.attachments, ...attachments];
+    const same = known.find((each) => each.content === content);
+    if (same) return same.name;
+    const [stem, ending] = [wanted.replace(/\.[^.]*$/, ""), /\.[^.]*$/.exec(wanted)?.[0] ?? ""];
+    let name = wanted;
+    for (let i = 2; known.some((each) => each.name === name); i++) name = `${stem}-${i}${ending}`;
+    attachments.push({ name, content });
+    return name;
+  };
+  const statements = items.map((item) => {
+    const name = freeName(item.name ?? stemOf(fileName) ?? defaultName(item), names);
+    names.add(name);
+    const vertices = vertexCount(item);
+    if (vertices <= MOST_WRITTEN) return { name, vertices, text: `${name} = ${expressionOf(item)}` };
+    const whole = items.length === 1 && source !== "SVG" && source !== "coordinate arrays" && fileName !== "";
+    const call = item.kind === "points" ? "points" : "outline";
+    const file = whole
+      ? attach(fileName.replaceAll('"', ""), text)
+      : attach(`${name}.${item.kind === "points" ? "csv" : "txt"}`, contentOf(item));
+    const fill = item.kind === "shape" && item.fillRule === "evenodd" && !whole ? ", fill: evenodd" : "";
+    return { name, vertices, text: `${name} = ${call}("${file}"${fill})` };
+  });
+  const upwards = (source === "GeoJSON" || source === "WKT") && yDown && items.length > 0;
+  const sense = "its y usually grows upwards, this plan's goes down: the outline may stand upside down";
+  return { source, plan, bounds: boundsOf(items), statements, attachments, notes: upwards ? [...notes, sense] : notes };
+}
+
+function boundsOf(items: readonly ImportedItem[]): Bounds | null {
+  return bounds(
+    items.flatMap((item) => {
+      if (item.kind === "points") return [Float64Array.from(item.points.flat())];
+      const { subpaths } = item.outline;
+      const size = subpaths.reduce((most, { x, y }) => Math.max(most, Math.abs(x), Math.abs(y)), 0);
+      const tolerance = Math.max(1e-3 * size, 1e-6);
+      return flattenPath({ subpaths }, { tolerance }).subpaths.map(({ vertices }) => vertices);
+    }),
+  );
+}
+
+function vertexCount(item: ImportedItem): number {
+  if (item.kind === "points") return item.points.length;
+  return item.outline.subpaths.reduce((sum, { segments }) => sum + segments.length + 1, 0);
+}
+
+function expressionOf(item: ImportedItem): string {
+  if (item.kind === "shape") return item.expression;
+  const points = item.points.map((point) => pointText(point));
+  return points.length === 1 ? points[0] : `(${wrapped(points)})`;
+}
+
+function contentOf(item: ImportedItem): string {
+  if (item.kind === "shape") return writePathData(item.outline);
+  return item.points.map(([x, y]) => `${numberText(x)},${numberText(y)}`).join("\n");
+}
+
+function defaultName(item: ImportedItem): string {
+  return item.kind === "points" ? "places" : "shape";
+}
+
+function stemOf(fileName: string): string | null {
+  return fileName.replace(/^.*[\\/]/, "").replace(/\.[^.]*$/, "") || null;
+}
+
+/** A name of the notation, made from any text, that is not taken yet. */
+function freeName(wanted: string, taken: ReadonlySet<string>): string {
+  const plain =
+    wanted
+      .trim()
+      .replace(/[^A-Za-z0-9_]+/g, "_")
+      .replace(/^_+|_+$/g, "")
+      .replace(/^(?=\d)/, "n") || "shape";
+  const stem = plain.slice(0, 40);
+  let name = stem;
+  for (let i = 2; taken.has(name) || !canBeDefined(name); i++) name = `${stem}${i}`;
+  return name;
+}
+
+function canBeDefined(name: string): boolean {
+  if (constants.has(name) || functions.has(name) || name === "box") return false;
+  try {
+    return parseStatement(`${name} = 1`).kind === "definition";
+  } catch (error) {
+    if (error instanceof ScriptError) return false;
+    throw error;
+  }
+}
