@@ -29,7 +29,8 @@ test.describe("bodies are checked, and errors are JSON with a fitting status", (
       400,
       expect.stringContaining("the body is not JSON"),
     ]);
-    const large = await request.post("/api/sheets", { headers, data: Buffer.alloc(4_200_001, " ") });
+    const anySheet = "/api/sheets/00000000-0000-4000-8000-000000000000";
+    const large = await request.patch(anySheet, { headers, data: Buffer.alloc(4_200_001, " ") });
     expect([large.status(), (await large.json()).error]).toEqual([413, "the body is larger than 4200000 bytes"]);
   });
 });
@@ -61,4 +62,30 @@ test("addresses that are no sheets", async ({ request, page }) => {
   expect((await request.get("/api/sheets/00000000-0000-4000-8000-000000000000")).status()).toBe(404);
   await page.goto("/sheets/00000000-0000-4000-8000-000000000000");
   await expect(page.getByText("There is no such sheet")).toBeVisible();
+});
+
+test("attachments: made with the sheet or later, never changed, removed, all or nothing", async ({ request }) => {
+  const shore = { name: "shore.csv", content: "x,y\n1,2\n3,4\n" };
+  const made = await request.post("/api/sheets", { data: { ...good, attachments: [shore] } });
+  const { id } = await made.json();
+  const path = `/api/sheets/${id}/attachments`;
+  expect(await (await request.get(path)).json()).toEqual([shore]);
+  const stops = { name: "a stop & more.csv", content: "x,y\n5,6\n" };
+  expect((await request.post(path, { data: stops })).status()).toBe(201);
+  expect((await request.post(path, { data: stops })).status()).toBe(201);
+  const other = await request.post(path, { data: { ...stops, content: "another" } });
+  expect([other.status(), (await other.json()).error]).toEqual([
+    409,
+    expect.stringContaining("attached to this sheet"),
+  ]);
+  const listed = (await (await request.get("/api/sheets")).json()).find((sheet: { id: string }) => sheet.id === id);
+  expect(listed.attached).toBe(2);
+  expect((await request.delete(`${path}/${encodeURIComponent(stops.name)}`)).status()).toBe(204);
+  expect((await request.delete(`${path}/${encodeURIComponent(stops.name)}`)).status()).toBe(404);
+  expect(await (await request.get(path)).json()).toEqual([shore]);
+
+  const twice = await request.post("/api/sheets", { data: { ...good, name: "Twice", attachments: [shore, shore] } });
+  expect([twice.status(), (await twice.json()).error]).toEqual([400, "two attachments have one name"]);
+  const sheets = await (await request.get("/api/sheets")).json();
+  expect(sheets.some(({ name }: { name: string }) => name === "Twice")).toBe(false);
 });

@@ -33,11 +33,10 @@ export const newSheetBody = object({
   attachments: array()
     .of(attachmentBody)
     .max(40)
-    .default([])
     .test(
       "names",
       "two attachments have one name",
-      (files) => new Set(files.map((file) => file.name)).size === files.length,
+      (files = []) => new Set(files.map((file) => file.name)).size === files.length,
     ),
 })
   .noUnknown(true, unknown)

@@ -15,7 +15,7 @@ const GROUPS = new Set(["g", "a"]);
 /** Held for use elsewhere, or about the document: nothing to draw, and nothing lost. */
 const SILENT = new Set(["defs", "title", "desc", "metadata", "namedview", "symbol", "view"]);
 const WHY: Record<string, string> = {
-  text: "text has no outline here",
+  text: "letters have no outline here",
   image: "a picture has no outline",
   style: "rules of a style sheet are not applied",
   foreignObject: "foreign content has no outline",

@@ -123,17 +123,14 @@ function PlanPreview({ plan }: { plan: ImportPlan }) {
         </p>
       )}
       {notes.length > 0 && (
-        <Alert
-          type="warning"
-          title="Look here"
-          description={
-            <ul className="import-notes">
-              {notes.map((note) => (
-                <li key={note}>{note}</li>
-              ))}
-            </ul>
-          }
-        />
+        <div className="import-notes">
+          <strong>Not taken over as it stands</strong>
+          <ul>
+            {notes.map((note) => (
+              <li key={note}>{note}</li>
+            ))}
+          </ul>
+        </div>
       )}
     </section>
   );
