@@ -1,11 +1,6 @@
 import type { Affine } from "@vertexon/geometry";
 import type { Handle, WrittenNumber } from "./functions";
-import { type Expression, parseStatement, ScriptError, type Span } from "./syntax";
-
-/** A replacement of a stretch of the script. */
-export interface TextEdit extends Span {
-  insert: string;
-}
+import { type Expression, parseStatement, ScriptError, type TextEdit } from "./syntax";
 
 /**
  * The edits that put a handle to (x, y) on the plan by rewriting the numbers it was written with, rounded to

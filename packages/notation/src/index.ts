@@ -2,7 +2,7 @@
  * The notation of a sheet: a short text that says how shapes are computed. docs/notation.md is its reference.
  * A {@link Sheet} evaluates scripts incrementally; edits put changes made on the plan back into the text.
  */
-export { addProbePoint, applyEdits, moveHandle, type TextEdit, writeNumber } from "./edits";
+export { addProbePoint, applyEdits, moveHandle, writeNumber } from "./edits";
 export { formatScript } from "./format";
 export {
   type Combination,
@@ -21,6 +21,7 @@ export {
 export { highlightedParser } from "./highlighting";
 export { type Attachment, ImportError, type ImportPlan, planImport } from "./import";
 export { type Occurrences, occurrencesAt, renameEdits } from "./occurrences";
+export { axisSenseEdits } from "./plan-edits";
 export {
   callForm,
   exampleAttachments,
@@ -29,12 +30,6 @@ export {
   referenceGroups,
   referenceMarkdown,
 } from "./reference";
-export {
-  type Definition,
-  type Diagnostic,
-  type Emission,
-  type Evaluated,
-  type PlanSettings,
-  Sheet,
-} from "./sheet/sheet";
-export type { Span } from "./syntax";
+export type { Definition, Diagnostic, Emission, Evaluated, Mark, PlanSettings } from "./sheet/evaluated";
+export { Sheet } from "./sheet/sheet";
+export type { Mend, Span, TextEdit } from "./syntax";

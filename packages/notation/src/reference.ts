@@ -28,8 +28,8 @@ export function exampleScript({ example }: Omit<FunctionSignature, "run">): stri
 /** What the examples read. */
 export const exampleAttachments: Attachment[] = [
   {
-    name: "shore.geojson",
-    content: '{ "type": "Polygon", "coordinates": [[[10, 60], [40, 40], [90, 55], [80, 90], [20, 85], [10, 60]]] }',
+    name: "shore.txt",
+    content: "M 10 60 Q 25 30 40 40 T 90 55 L 80 90 L 20 85 Z",
   },
   { name: "stops.csv", content: "x,y\n20,30\n50,70\n80,30\n" },
 ];

@@ -9,7 +9,7 @@ function evaluated(text: string, fileName = ""): { values: Value[]; notes: strin
   const sheet = new Sheet();
   sheet.attach(attachments);
   const { definitions, diagnostics } = sheet.update(statements.map((each) => each.text).join("\n"));
-  expect(diagnostics.map(({ message }) => message)).toEqual([]);
+  expect(diagnostics.filter(({ severity }) => severity === "error").map(({ message }) => message)).toEqual([]);
   return { values: definitions.map(({ value }) => value!), notes, lines: statements.map((each) => each.text) };
 }
 
@@ -107,7 +107,7 @@ test("what cannot be taken over from SVG is listed", () => {
   expect(lines).toHaveLength(3);
   for (const part of [
     "style: rules of a style sheet are not applied",
-    "text: text has no outline here",
+    "text: letters have no outline here",
     "image: a picture has no outline",
     "a rect without width or height draws nothing",
     'use: there is no element "#gone" in this file',
@@ -230,7 +230,8 @@ test("more than 500 vertices are attached and named, once", () => {
   const script = 'coast = outline("coast.geojson")\nstops = points("coast.geojson")\nfar = outline("cost.geojson")';
   const { definitions, diagnostics } = sheet.update(script);
   expect((definitions[0].value as Shape).vertexCount).toBe(700);
-  expect(diagnostics.map(({ line, message }) => `${line} ${message}`)).toEqual([
+  const errors = diagnostics.filter(({ severity }) => severity === "error");
+  expect(errors.map(({ line, message }) => `${line} ${message}`)).toEqual([
     '2 "coast.geojson" holds no points',
     '3 nothing called "cost.geojson" is attached to this sheet; did you mean "coast.geojson"?',
   ]);

@@ -3,7 +3,10 @@ import { type Shape, Sheet, type Value } from "../src";
 
 const evaluated = (expression: string) => {
   const { definitions, diagnostics } = new Sheet().update(`tolerance 0.001\na = ${expression}`);
-  return { value: definitions[0].value as Value, complaint: diagnostics[0]?.message };
+  return {
+    value: definitions[0].value as Value,
+    complaint: diagnostics.find(({ severity }) => severity === "error")?.message,
+  };
 };
 const shapeOf = (expression: string): Shape => {
   const { value, complaint } = evaluated(expression);

@@ -1,7 +1,7 @@
 "use client";
 
 import type { ImportPlan, TextEdit } from "@vertexon/notation";
-import { addProbePoint, moveHandle, writeNumber } from "@vertexon/notation";
+import { addProbePoint, axisSenseEdits, moveHandle, writeNumber } from "@vertexon/notation";
 import { App, Button, Splitter } from "antd";
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { request } from "@/client/request";
@@ -10,6 +10,7 @@ import type { SheetView } from "@/worker/views";
 import { AttachedFiles } from "./import/attached-files";
 import { ImportDialog, type ImportText } from "./import/import-dialog";
 import { useDroppedText } from "./import/use-dropped-text";
+import { Mistakes } from "./mistakes";
 import { Plan } from "./plan/plan";
 import { type HandleRef, type Lit, type NamedShape, results, shapeBehind, shapesOf } from "./plan/scene";
 import { Rail } from "./rail";
@@ -225,7 +226,8 @@ export function SheetDesk({ sheet, onReload }: Props) {
 
   const reach = useMemo(() => fieldReach(view, shape?.name ?? null), [view, shape]);
   const interval = ownInterval ?? niceInterval(reach, view);
-  const errors = view?.diagnostics.filter(({ severity }) => severity === "error") ?? [];
+  const count = (severity: "error" | "warning"): number =>
+    view?.diagnostics.filter((each) => each.severity === severity).length ?? 0;
 
   const panelProps: StationProps | null =
     view && thread
@@ -261,6 +263,7 @@ export function SheetDesk({ sheet, onReload }: Props) {
               onProbe={probe}
               onOutline={addOutline}
               onTake={take}
+              onFlip={() => edit((current, text) => axisSenseEdits(text, !current.plan.yDown))}
             />
           ) : (
             <div className="plan-waiting">Evaluating the script …</div>
@@ -279,7 +282,8 @@ export function SheetDesk({ sheet, onReload }: Props) {
                       busy={busy}
                       problem={problem ?? attachments.problem}
                       onCancel={evaluation.cancel}
-                      errors={errors.length}
+                      errors={count("error")}
+                      warnings={count("warning")}
                     />
                     <span className="grow-end">
                       <Button size="small" type="text" title="Undo (Ctrl+Z)" onClick={() => editor.current?.undo()}>
@@ -316,26 +320,23 @@ export function SheetDesk({ sheet, onReload }: Props) {
               </Splitter.Panel>
               <Splitter.Panel min={120}>
                 <div className="panel-pane">
-                  {errors.length > 0 && (
-                    <ul className="mistakes" data-testid="mistakes">
-                      {errors.slice(0, 3).map(({ from, to, line, column, message: text }) => (
-                        <li key={`${from} ${text}`}>
-                          <button
-                            type="button"
-                            onClick={() => {
-                              editor.current?.reveal({ from, to });
-                              editor.current?.focus();
-                            }}
-                          >
-                            <span className="mono">
-                              {line}:{column}
-                            </span>{" "}
-                            {text}
-                          </button>
-                        </li>
-                      ))}
-                      {errors.length > 3 && <li className="quiet">and {plural(errors.length - 3, "more mistake")}</li>}
-                    </ul>
+                  {view && (
+                    <Mistakes
+                      diagnostics={view.diagnostics}
+                      onShow={(span) => {
+                        editor.current?.reveal(span);
+                        editor.current?.focus();
+                      }}
+                      onMend={(diagnostic, label) =>
+                        edit((current) => {
+                          const same = current.diagnostics.find(
+                            ({ from, message: text }) => from === diagnostic.from && text === diagnostic.message,
+                          );
+                          return same?.mends.find((mend) => mend.label === label)?.edits ?? null;
+                        })
+                      }
+                      onLight={setLit}
+                    />
                   )}
                   {panelProps && station === "define" && <DefineStation {...panelProps} />}
                   {panelProps && station === "flatten" && <FlattenStation {...panelProps} />}
@@ -372,10 +373,11 @@ interface StatusProps {
   busy: boolean;
   problem: string | null;
   errors: number;
+  warnings: number;
   onCancel(): void;
 }
 
-function ScriptStatus({ busy, problem, errors, onCancel }: StatusProps) {
+function ScriptStatus({ busy, problem, errors, warnings, onCancel }: StatusProps) {
   if (busy)
     return (
       <span className="script-status">
@@ -387,6 +389,7 @@ function ScriptStatus({ busy, problem, errors, onCancel }: StatusProps) {
     );
   if (problem) return <span className="script-status warning">{problem}</span>;
   if (errors) return <span className="script-status mistake">{plural(errors, "mistake")}</span>;
+  if (warnings) return <span className="script-status warning">{plural(warnings, "doubt")}</span>;
   return null;
 }
 

@@ -90,7 +90,7 @@ export const arcFunctions: FunctionSignature[] = [
       { name: "sweep", type: "yes or no", about: "angles grow along it, from +x towards +y", default: "yes" },
     ],
     returns: "shape",
-    example: "arcto((10, 60), (90, 60), rx: 50, ry: 30, large: yes)",
+    example: "arcto((30, 60), (70, 60), rx: 30, ry: 20, large: yes)",
     run(args, sheet) {
       const [start, end] = [args.point("from"), args.point("to")];
       const rx = args.positive("rx");

@@ -18,7 +18,7 @@ export const attachedFunctions: FunctionSignature[] = [
       },
     ],
     returns: "shape",
-    example: 'outline("shore.geojson")',
+    example: 'outline("shore.txt")',
     run(args, sheet) {
       const items = attached(args, sheet).items.flatMap((item) => (item.kind === "shape" ? [item] : []));
       if (items.length === 0) throw new ArgumentError("file", `"${args.text("file").value}" holds no outline`);

@@ -13,7 +13,7 @@ export type { Handle, WrittenNumber, WrittenPoint } from "./handle";
 export { type Combination, combineShapes, MOST_VERTICES, Shape } from "./shape";
 export { PathTextError } from "./shapes";
 export * from "./signature";
-export type { LegValue, TrailRecord } from "./trail";
+export { bestCircle, type LegValue, type TrailRecord } from "./trail";
 export * from "./values";
 
 /** Every function of the notation; the reference is made from the same list. */

@@ -138,7 +138,7 @@ export const shapeMethods: MethodSignature[] = [
     about: "The same shape with a tolerance of its own in place of the sheet's.",
     parameters: [{ name: "tolerance", type: "number", about: "in plan units, greater than 0" }],
     returns: "shape",
-    example: "circle((40, 40), radius: 30).flatten(2)",
+    example: "circle((40, 40), radius: 30).flatten(0.4)",
     run: (shape, args) => shape.flattenedTo(args.positive("tolerance")),
   },
 ];

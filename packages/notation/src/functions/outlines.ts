@@ -23,6 +23,26 @@ export const outlineFunctions: FunctionSignature[] = [
     run: coordinates,
   },
   {
+    name: "pairs",
+    about: "Points from one list of numbers, x and y in turn; a list for polygon, polyline or smooth.",
+    parameters: [{ name: "numbers", type: "numbers", about: "x, y, x, y and so on" }],
+    returns: "list",
+    example: "pairs(10, 10, 90, 20, 50, 70)",
+    run(args) {
+      const numbers = args.numbers("numbers");
+      const count = Math.floor(numbers.length / 2);
+      if (numbers.length % 2)
+        throw new ArgumentError(
+          "numbers",
+          `${numbers.length} numbers make ${count} points: ${numbers[numbers.length - 1]}, the last, has no y beside it`,
+        );
+      return {
+        type: "list",
+        items: Array.from({ length: count }, (_, i) => point(numbers[2 * i], numbers[2 * i + 1])),
+      };
+    },
+  },
+  {
     name: "offsets",
     about: "Points from a start and the steps from each point to the next; a list.",
     parameters: [

@@ -106,7 +106,7 @@ export const shapeFunctions: FunctionSignature[] = [
       { name: "radius", type: "number", about: "in plan units, greater than 0" },
     ],
     returns: "shape",
-    example: "capsule((30, 40), (90, 60), radius: 20)",
+    example: "capsule((30, 40), (70, 60), radius: 20)",
     run(args, sheet) {
       const from = args.point("from");
       const to = args.point("to");
@@ -297,8 +297,8 @@ function rectangle(args: Bound, sheet: SheetContext): Shape {
       y -= height / 2;
     }
   }
-  const rx = cornerRadius(args, "rx", "ry", width / 2);
-  const ry = cornerRadius(args, "ry", "rx", height / 2);
+  const rx = cornerRadius(args, sheet, ["rx", "ry"], { most: width / 2, side: "width" });
+  const ry = cornerRadius(args, sheet, ["ry", "rx"], { most: height / 2, side: "height" });
   const centre = { x: x + width / 2, y: y + height / 2 };
   if (rx === 0 || ry === 0)
     return shapeOf(polygonPath([x, y, x + width, y, x + width, y + height, x, y + height]), sheet, handles, centre);
@@ -306,9 +306,16 @@ function rectangle(args: Bound, sheet: SheetContext): Shape {
 }
 
 /** As in SVG: a radius that is not given takes the other one's value; both are clamped to half the side. */
-function cornerRadius(args: Bound, name: string, other: string, most: number): number {
-  const value = args.number(name, args.number(other, 0));
-  if (!(value >= 0)) throw new ArgumentError(name, `"${name}" must not be negative, not ${value}`);
+function cornerRadius(
+  args: Bound,
+  sheet: SheetContext,
+  [name, other]: [string, string],
+  { most, side }: { most: number; side: string },
+): number {
+  const given = args.has(name) ? name : other;
+  const value = args.number(given, 0);
+  if (!(value >= 0)) throw new ArgumentError(given, `"${given}" must not be negative, not ${value}`);
+  if (value > most) sheet.note(given, `${value} is clamped to ${shortNumber(most)}, half the ${side}`);
   return Math.min(value, most);
 }
 

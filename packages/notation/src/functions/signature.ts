@@ -44,6 +44,8 @@ export interface SheetContext {
   /** What a file attached to the sheet holds, why it cannot be read, or null when there is none of that name. */
   attached(name: string): Imported | Error | null;
   attachmentNames(): string[];
+  /** Notes, at the place of an argument, something that computes but is hardly meant. */
+  note(parameter: string, message: string): void;
 }
 
 /** Bound arguments by parameter name; the binder has checked their types and filled nothing in. */

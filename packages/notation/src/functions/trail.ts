@@ -96,7 +96,7 @@ function wrapped(angle: number): number {
  * The circle of least squared algebraic distance, x² + y² + Dx + Ey + F (I. Kåsa, "A circle fitting procedure and its
  * error analysis", 1976), computed around the places' mean. Null when they lie on a line.
  */
-function bestCircle(places: readonly { x: number; y: number }[]): TrailRecord["circle"] {
+export function bestCircle(places: readonly { x: number; y: number }[]): TrailRecord["circle"] {
   const n = places.length;
   const mean = (value: (p: { x: number; y: number }) => number): number =>
     places.reduce((sum, p) => sum + value(p), 0) / n;

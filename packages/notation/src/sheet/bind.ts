@@ -2,14 +2,15 @@ import {
   ArgumentError,
   Bound,
   describe,
+  type FunctionSignature,
   type Parameter,
   type ParameterType,
   type PointValue,
   type Value,
 } from "../functions";
-import { suggestion } from "../nearest-name";
+import { misspelled } from "../misspelled";
 import { shortNumber } from "../short-number";
-import { type Argument, ScriptError, type Span } from "../syntax";
+import { type Argument, type Expression, type Mend, parseStatement, ScriptError, type Span } from "../syntax";
 
 /** An argument as written, with its value. */
 export interface Given {
@@ -21,7 +22,9 @@ export interface Given {
  * Matches arguments with parameters: first those without a name in order, then by name. A parameter that takes several
  * values takes all remaining ones without a name. Throws {@link ScriptError} at the argument that does not fit.
  */
-export function bind(what: string, nameSpan: Span, parameters: readonly Parameter[], given: readonly Given[]): Binding {
+export function bind(call: Call, signature: Called, given: readonly Given[], text: string): Binding {
+  const { name: what, nameSpan } = call;
+  const { parameters } = signature;
   const values = new Map<string, Value>();
   const spans = new Map<string, Span>();
   let next = 0;
@@ -38,7 +41,7 @@ export function bind(what: string, nameSpan: Span, parameters: readonly Paramete
       if (takesSeveral(parameter)) gathered.push(each);
       else {
         next++;
-        values.set(parameter.name, checked(parameter, each));
+        values.set(parameter.name, swapChecked(parameter, each, { given, parameters, text }));
         spans.set(parameter.name, argument.value);
       }
       continue;
@@ -46,8 +49,9 @@ export function bind(what: string, nameSpan: Span, parameters: readonly Paramete
     const parameter = parameters.find(({ name }) => name === argument.name);
     if (!parameter) {
       const names = parameters.map(({ name }) => name);
-      const hint = suggestion(argument.name, names) || `; it takes ${listed(parameters)}`;
-      throw new ScriptError(argument.nameSpan!, `"${what}" has no argument "${argument.name}"${hint}`);
+      const otherwise = `; it takes ${listed(parameters)}`;
+      const message = `"${what}" has no argument "${argument.name}"`;
+      throw misspelled(argument.nameSpan!, message, argument.name, names, otherwise);
     }
     if (values.has(parameter.name)) throw new ScriptError(argument.nameSpan!, `"${parameter.name}" is given twice`);
     values.set(parameter.name, takesSeveral(parameter) ? severalOf(parameter, [each]) : checked(parameter, each));
@@ -64,14 +68,30 @@ export function bind(what: string, nameSpan: Span, parameters: readonly Paramete
       throw new ScriptError(
         nameSpan,
         `"${what}" needs ${withArticle(parameter.type)} "${parameter.name}": ${parameter.about}`,
+        missingMends(call, signature, parameter),
       );
   return { bound: new Bound(values), spans };
 }
+
+type Call = Extract<Expression, { kind: "call" | "method" }>;
+type Called = Pick<FunctionSignature, "parameters" | "example">;
 
 export interface Binding {
   bound: Bound;
   /** Where each argument that was given stands. */
   spans: ReadonlyMap<string, Span>;
+}
+
+/** Writes the argument that is missing, with the value that it has in the function's example. */
+function missingMends({ args, to }: Call, { parameters, example }: Called, parameter: Parameter): Mend[] {
+  const statement = parseStatement(`x = ${example}`);
+  const shown = statement.kind === "definition" ? statement.value : null;
+  if (shown?.kind !== "call" && shown?.kind !== "method") return [];
+  const found = shown.args.find(({ name }, i) => (name ?? parameters[i]?.name) === parameter.name);
+  if (!found) return [];
+  const value = `x = ${example}`.slice(found.value.from, found.value.to);
+  const insert = `${args.length ? ", " : ""}${parameter.name}: ${value}`;
+  return [{ label: `Add ${parameter.name}: ${value}`, edits: [{ from: to - 1, to: to - 1, insert }] }];
 }
 
 /** Runs a function on bound arguments, and puts its complaint about one of them where that one stands. */
@@ -103,6 +123,33 @@ const VALUE_TYPES: Record<ParameterType, Value["type"]> = {
   legs: "leg",
 };
 
+/** A value in the wrong place: where another one without a name would fit here, and this one there, they are swapped. */
+function swapChecked(
+  parameter: Parameter,
+  each: Given,
+  { given, parameters, text }: { given: readonly Given[]; parameters: readonly Parameter[]; text: string },
+): Value {
+  try {
+    return checked(parameter, each);
+  } catch (error) {
+    if (!(error instanceof ScriptError)) throw error;
+    const unnamed = given.filter(({ argument }) => argument.name === null);
+    const other = unnamed.find(({ value }, i) => {
+      const theirs = parameters[i];
+      return theirs && fits(parameter, value) && fits(theirs, each.value);
+    });
+    if (!other) throw error;
+    const [here, there] = [each.argument.value, other.argument.value];
+    const put = ({ from, to }: Span, source: Span) => ({ from, to, insert: text.slice(source.from, source.to) });
+    const mend = { label: `Swap it with the ${parameter.type}`, edits: [put(here, there), put(there, here)] };
+    throw new ScriptError(error.span, error.message, [mend]);
+  }
+}
+
+function fits(parameter: Parameter, value: Value): boolean {
+  return value.type === VALUE_TYPES[parameter.type];
+}
+
 function checked(parameter: Parameter, { argument, value }: Given): Value {
   if (value.type === VALUE_TYPES[parameter.type]) {
     if (value.type === "number" && !Number.isFinite(value.value))
@@ -115,6 +162,7 @@ function checked(parameter: Parameter, { argument, value }: Given): Value {
     throw new ScriptError(
       argument.value,
       `a bare number is no angle: ${n}deg is ${shortNumber((n * Math.PI) / 180)} rad, ${n}rad is ${degrees} deg, ${n}turn is ${shortNumber(n * 360)} deg; write the unit`,
+      ["deg", "rad", "turn"].map((unit) => unitMend(argument.value, unit)),
     );
   }
   const expected = withArticle(parameter.type);
@@ -124,6 +172,21 @@ function checked(parameter: Parameter, { argument, value }: Given): Value {
       `"${parameter.name}" takes ${expected}; three numbers are no point: expected (x, y)`,
     );
   throw new ScriptError(argument.value, `"${parameter.name}" takes ${expected}, not ${describe(value)}`);
+}
+
+/** A number gets the unit; anything that computes one is multiplied by one unit. */
+function unitMend(expression: Expression, unit: string): Mend {
+  const { from, to } = expression;
+  const literal = expression.kind === "negation" ? expression.operand : expression;
+  const label = `Write ${unit}`;
+  if (literal.kind === "number") return { label, edits: [{ from: to, to, insert: unit }] };
+  return {
+    label,
+    edits: [
+      { from, to: from, insert: "(" },
+      { from: to, to, insert: `) * 1${unit}` },
+    ],
+  };
 }
 
 function severalOf(parameter: Parameter, given: readonly Given[]): Value {

@@ -14,18 +14,27 @@ import {
   type WrittenPoint,
 } from "../functions";
 import { toPlanUnits } from "../functions/lengths";
-import { suggestion } from "../nearest-name";
-import { type Argument, type ComparisonOperator, type Expression, ScriptError, type Span } from "../syntax";
-import { bind, type Given, runAt } from "./bind";
+import { misspelled } from "../misspelled";
+import {
+  type Argument,
+  type ComparisonOperator,
+  type Expression,
+  ScriptError,
+  ScriptWarning,
+  type Span,
+} from "../syntax";
+import { type Binding, bind, type Given, runAt } from "./bind";
 
 /** What an expression needs from the sheet around it. Every question makes the definition depend on the answer. */
-export interface Surroundings extends SheetContext {
+export interface Surroundings extends Omit<SheetContext, "note"> {
   /** The value of a name; throws {@link ScriptError} at `span` when it has none. */
   lookUp(name: string, span: Span): Value;
   /** A function of the sheet's own, or null. */
   functionNamed(name: string): SheetFunction | null;
   /** The names of those functions, for suggestions. */
   functionNames(): Iterable<string>;
+  /** Notes something that computes but is hardly meant. */
+  warn(warning: ScriptWarning): void;
   /** Counts one step of a repetition or a call; throws {@link ScriptError} at `span` past the limit. */
   step(span: Span): void;
 }
@@ -200,9 +209,12 @@ class Evaluation {
       const value = this.value(expression);
       const field = name ?? "length";
       if (field !== "length" && field !== "bend" && field !== "sweep")
-        throw new ScriptError(
+        throw misspelled(
           nameSpan!,
-          `a leg has no "${field}"${suggestion(field, ["length", "bend", "sweep"]) || "; it has length, bend and sweep"}`,
+          `a leg has no "${field}"`,
+          field,
+          ["length", "bend", "sweep"],
+          "; it has length, bend and sweep",
         );
       if (field === "length") {
         if (value.type !== "number" || !(value.value >= 0 && value.value < Number.POSITIVE_INFINITY))
@@ -274,21 +286,20 @@ class Evaluation {
     if (value.type === "shape" && methods.has(name))
       throw new ScriptError(nameSpan, `"${name}" needs its arguments in brackets`);
     const names = Object.keys(known);
-    const hint = suggestion(name, names) || (names.length ? `; it has ${names.join(", ")}` : "");
-    throw new ScriptError(nameSpan, `${describe(value)} has no property "${name}"${hint}`);
+    const otherwise = names.length ? `; it has ${names.join(", ")}` : "";
+    throw misspelled(nameSpan, `${describe(value)} has no property "${name}"`, name, names, otherwise);
   }
 
-  private call({ name, nameSpan, args }: Extract<Expression, { kind: "call" }>): Value {
+  private call(expression: Extract<Expression, { kind: "call" }>): Value {
+    const { name, nameSpan, args } = expression;
     const own = this.sheet.functionNamed(name);
     if (own) return this.ownCall(own, nameSpan, args);
     const signature = functions.get(name);
     if (!signature)
-      throw new ScriptError(
-        nameSpan,
-        `no function "${name}"${suggestion(name, [...functions.keys(), ...this.sheet.functionNames()])}`,
-      );
-    const binding = bind(name, nameSpan, signature.parameters, this.given(args));
-    return this.guarded(nameSpan, () => runAt(binding, nameSpan, () => signature.run(binding.bound, this.sheet)));
+      throw misspelled(nameSpan, `no function "${name}"`, name, [...functions.keys(), ...this.sheet.functionNames()]);
+    const binding = bind(expression, signature, this.given(args), this.text);
+    const context = this.contextOf(binding, nameSpan);
+    return this.guarded(nameSpan, () => runAt(binding, nameSpan, () => signature.run(binding.bound, context)));
   }
 
   /** A function of the sheet: its body sees the arguments and the sheet's names, not what surrounds the call. */
@@ -304,9 +315,12 @@ class Evaluation {
       if (!parameter && argument.name === null)
         throw new ScriptError(argument, `"${name}" takes at most ${names.length} arguments: ${names.join(", ")}`);
       if (!parameter)
-        throw new ScriptError(
+        throw misspelled(
           argument.nameSpan!,
-          `"${name}" has no argument "${argument.name}"${suggestion(argument.name!, names) || `; it takes ${names.join(", ")}`}`,
+          `"${name}" has no argument "${argument.name}"`,
+          argument.name!,
+          names,
+          `; it takes ${names.join(", ")}`,
         );
       if (locals.has(parameter.name)) throw new ScriptError(argument, `"${parameter.name}" is given twice`);
       locals.set(parameter.name, unwritten(value));
@@ -321,25 +335,35 @@ class Evaluation {
       return inside().value(body);
     } catch (error) {
       if (!(error instanceof ScriptError) || error.span === nameSpan) throw error;
-      // Its place is in the function's own text: say it where the function was called.
-      throw new ScriptError(
-        nameSpan,
-        error.message.startsWith("in ") ? error.message : `in "${name}": ${error.message}`,
-      );
+      // Its place is in the function's own text: said there, and where the function was called.
+      const inner = error.inside ?? { name, error };
+      const outer = new ScriptError(nameSpan, `in "${inner.name}": ${inner.error.message}`);
+      outer.inside = inner;
+      throw outer;
     }
   }
 
-  private method({ target, name, nameSpan, args }: Extract<Expression, { kind: "method" }>): Value {
+  private method(expression: Extract<Expression, { kind: "method" }>): Value {
+    const { target, name, nameSpan, args } = expression;
     const shape = this.value(target);
     if (shape.type === "list") return this.listMethod(shape.items, name, nameSpan, args);
     if (shape.type !== "shape") throw new ScriptError(nameSpan, `${describe(shape)} has no method "${name}"`);
     const signature = methods.get(name);
-    if (!signature)
-      throw new ScriptError(nameSpan, `a shape has no method "${name}"${suggestion(name, methods.keys())}`);
-    const binding = bind(name, nameSpan, signature.parameters, this.given(args));
-    return this.guarded(nameSpan, () =>
-      runAt(binding, nameSpan, () => signature.run(shape, binding.bound, this.sheet)),
-    );
+    if (!signature) throw misspelled(nameSpan, `a shape has no method "${name}"`, name, methods.keys());
+    const binding = bind(expression, signature, this.given(args), this.text);
+    const context = this.contextOf(binding, nameSpan);
+    return this.guarded(nameSpan, () => runAt(binding, nameSpan, () => signature.run(shape, binding.bound, context)));
+  }
+
+  /** The sheet as a function sees it that was called with these arguments. */
+  private contextOf({ spans }: Binding, nameSpan: Span): SheetContext {
+    return {
+      ...this.sheet,
+      note: (parameter, message) => {
+        // In a function of the sheet the place would be in another statement's text.
+        if (this.depth === 0) this.sheet.warn(new ScriptWarning(spans.get(parameter) ?? nameSpan, message));
+      },
+    };
   }
 
   /** `list.at(index)`, counted from 0. */

@@ -1,72 +1,19 @@
-import { type HandoffFormat, handoffFormats } from "@vertexon/geometry";
-import { constants, functions, type Value } from "../functions";
+import { checkDefinition, checkSheet, type Finding } from "../checks";
+import type { Value } from "../functions";
 import { type Attachment, ImportError, type Imported, readImport } from "../import";
-import { suggestion } from "../nearest-name";
 import {
-  type Expression,
+  type DefinitionStatement,
   parseStatement,
   ScriptError,
-  type Span,
+  ScriptWarning,
   type Statement,
   type StatementText,
   splitStatements,
 } from "../syntax";
-import { evaluate, type SheetFunction, type Surroundings } from "./evaluate";
+import { evaluate, type Surroundings } from "./evaluate";
+import type { Evaluated, PlanSettings } from "./evaluated";
+import { type ParsedStatement, Run, unknownName } from "./run";
 
-export interface PlanSettings {
-  width: number;
-  height: number;
-  yDown: boolean;
-  /** What a plan unit is called. */
-  unit: string;
-  /** px to an inch, where lengths in other units are converted. */
-  density: number;
-}
-
-/** A mistake, or something worth knowing, at a place in the script; line and column count from 1. */
-export interface Diagnostic extends Span {
-  severity: "error" | "warning";
-  message: string;
-  line: number;
-  column: number;
-}
-
-/** One definition after an evaluation. Positions count from the beginning of the script. */
-export interface Definition {
-  name: string;
-  nameSpan: Span;
-  span: Span;
-  /** Null where it could not be computed; a diagnostic says why. */
-  value: Value | null;
-  /** Where a definition that is a plain number stands, and the range it was given. */
-  number: { span: Span; least: number | null; greatest: number | null } | null;
-  /** The names that it was computed from, directly. */
-  dependsOn: string[];
-}
-
-export interface Emission {
-  span: Span;
-  name: string;
-  format: HandoffFormat;
-  decimals: number;
-  file: string | null;
-}
-
-export interface Evaluated {
-  plan: PlanSettings;
-  tolerance: number;
-  /** Where the tolerance is written as a number, if it is. */
-  toleranceSpan: Span | null;
-  definitions: Definition[];
-  emissions: Emission[];
-  diagnostics: Diagnostic[];
-  /** The names that had to be computed anew. */
-  recomputed: string[];
-}
-
-const DEFAULT_PLAN: PlanSettings = { width: 320, height: 240, yDown: true, unit: "px", density: 96 };
-const DEFAULT_TOLERANCE = 0.05;
-const DEFAULT_DECIMALS = 3;
 /** What the plan and the tolerance are called among the things that a definition depends on. */
 const PLAN = "plan";
 const TOLERANCE = "tolerance";
@@ -79,13 +26,12 @@ const MOST_STEPS = 200_000;
 /** A version that nothing has: what was computed from it is not kept. */
 const NEVER = -1;
 
-type DefinitionStatement = Extract<Statement, { kind: "definition" }>;
-
 /** A computed value, with what it was computed from, so that it can be kept for as long as that stays the same. */
 interface Kept {
   text: string;
   value: Value | null;
   errors: ScriptError[];
+  findings: readonly Finding[];
   version: number;
   /** Versions of the names and settings used, and the names asked for that did not exist. */
   uses: Map<string, number>;
@@ -143,12 +89,28 @@ export class Sheet {
       return result;
     };
     for (const name of run.definitions.keys()) compute(name);
+    const definitions = run.describeDefinitions(this.kept);
+    const emissions = run.readEmissions(this.kept);
+    const statementOf = (name: string) => run.definitions.get(name)!;
+    const sourceOf = (file: string) => {
+      const read = this.readAttachment(file);
+      return read && !(read instanceof Error) ? read.source : null;
+    };
+    for (const { from, span, message, ...more } of checkSheet({
+      script,
+      plan,
+      definitions,
+      emissions,
+      statementOf,
+      sourceOf,
+    }))
+      run.report(from, span, message, { severity: "warning", ...more });
     return {
       plan,
       tolerance,
       toleranceSpan: run.toleranceSpan(),
-      definitions: run.describeDefinitions(this.kept),
-      emissions: run.readEmissions(this.kept),
+      definitions,
+      emissions,
       diagnostics: run.diagnostics(),
       recomputed,
     };
@@ -201,6 +163,7 @@ export class Sheet {
     settings: { plan: PlanSettings; tolerance: number },
   ): Kept {
     const uses = new Map<string, number>();
+    const errors: ScriptError[] = [];
     let steps = 0;
     const setting = <T>(name: string, value: T): T => {
       uses.set(name, this.settings.get(name)!.version);
@@ -223,10 +186,11 @@ export class Sheet {
         if (++steps > MOST_STEPS)
           throw new ScriptError(span, `this takes more than ${MOST_STEPS} steps of repetitions and calls`);
       },
+      warn: (warning) => errors.push(warning),
       lookUp(name, span) {
         if (!run.definitions.has(name)) {
           uses.set(name, 0);
-          throw new ScriptError(span, unknownName(name, run));
+          throw unknownName(name, span, run);
         }
         const circle = computing.indexOf(name);
         if (circle >= 0) {
@@ -240,7 +204,6 @@ export class Sheet {
         return found.value;
       },
     };
-    const errors: ScriptError[] = [];
     let value: Value | null = null;
     try {
       value = evaluate(statement.value, text, surroundings);
@@ -249,172 +212,8 @@ export class Sheet {
       if (!(error instanceof ScriptError)) throw error;
       errors.push(error);
     }
-    return { text, value, errors, version: ++this.version, uses };
-  }
-}
-
-interface ParsedStatement extends StatementText {
-  statement: Statement | ScriptError;
-}
-
-/** One evaluation of a script: its statements by kind, and the diagnostics gathered on the way. */
-class Run {
-  readonly definitions = new Map<string, { statement: DefinitionStatement; text: string; from: number }>();
-  readonly functions = new Map<string, SheetFunction & { from: number }>();
-  private readonly found: Diagnostic[] = [];
-  private readonly lineStarts: number[] = [0];
-
-  constructor(
-    script: string,
-    private readonly statements: readonly ParsedStatement[],
-  ) {
-    for (let i = script.indexOf("\n"); i >= 0; i = script.indexOf("\n", i + 1)) this.lineStarts.push(i + 1);
-    for (const { from, text, statement } of statements) {
-      if (statement instanceof ScriptError) this.report(from, statement.span, statement.message);
-      else if (statement.kind === "function") this.addFunction(statement, text, from);
-      else if (statement.kind === "definition") {
-        const { name, nameSpan } = statement;
-        const first = this.definitions.get(name);
-        if (constants.has(name) || name === "box")
-          this.report(from, nameSpan, `"${name}" is a constant and cannot be defined`);
-        else if (first)
-          this.report(from, nameSpan, `"${name}" is defined already, on line ${this.place(first.from).line}`);
-        else this.definitions.set(name, { statement, text, from });
-      }
-    }
-  }
-
-  private addFunction(statement: Extract<Statement, { kind: "function" }>, text: string, from: number): void {
-    const { name, nameSpan, parameters, body } = statement;
-    const first = this.functions.get(name);
-    const twice = parameters.find((p, i) => parameters.some((q, j) => j < i && q.name === p.name));
-    if (functions.has(name)) this.report(from, nameSpan, `"${name}" is a function of the notation already`);
-    else if (first) this.report(from, nameSpan, `"${name}" is defined already, on line ${this.place(first.from).line}`);
-    else if (twice) this.report(from, nameSpan, `"${name}" has two parameters called "${twice.name}"`);
-    else this.functions.set(name, { name, parameters, body, text, from });
-  }
-
-  report(offset: number, span: Span, message: string, severity: Diagnostic["severity"] = "error"): void {
-    const from = offset + span.from;
-    this.found.push({ from, to: Math.max(offset + span.to, from + 1), severity, message, ...this.place(from) });
-  }
-
-  diagnostics(): Diagnostic[] {
-    return this.found.sort((a, b) => a.from - b.from);
-  }
-
-  private place(position: number): { line: number; column: number } {
-    let low = 0;
-    let high = this.lineStarts.length - 1;
-    while (low < high) {
-      const middle = (low + high + 1) >> 1;
-      if (this.lineStarts[middle] <= position) low = middle;
-      else high = middle - 1;
-    }
-    return { line: low + 1, column: position - this.lineStarts[low] + 1 };
-  }
-
-  private ofKind<K extends Statement["kind"]>(kind: K) {
-    return this.statements.flatMap(({ from, text, statement }) =>
-      !(statement instanceof ScriptError) && statement.kind === kind
-        ? [{ from, text, statement: statement as Extract<Statement, { kind: K }> }]
-        : [],
-    );
-  }
-
-  /** Only one statement of such a kind counts: the first. */
-  private single<K extends "plan" | "tolerance">(kind: K) {
-    const [first, ...others] = this.ofKind(kind);
-    for (const { from, statement } of others)
-      this.report(from, statement, `"${kind}" is stated already, on line ${this.place(first.from).line}`);
-    return first;
-  }
-
-  readPlan(): PlanSettings {
-    const plan = this.single("plan");
-    if (!plan) return DEFAULT_PLAN;
-    const { statement } = plan;
-    return {
-      width: this.positive(plan.from, statement.width, "the plan's width", DEFAULT_PLAN.width),
-      height: this.positive(plan.from, statement.height, "the plan's height", DEFAULT_PLAN.height),
-      yDown: statement.yDown ?? DEFAULT_PLAN.yDown,
-      unit: statement.unit ?? DEFAULT_PLAN.unit,
-      density: statement.density
-        ? this.positive(plan.from, statement.density, "the density", DEFAULT_PLAN.density)
-        : DEFAULT_PLAN.density,
-    };
-  }
-
-  readTolerance(): number {
-    const tolerance = this.single("tolerance");
-    if (!tolerance) return DEFAULT_TOLERANCE;
-    return this.positive(tolerance.from, tolerance.statement.value, "the tolerance", DEFAULT_TOLERANCE);
-  }
-
-  toleranceSpan(): Span | null {
-    const [first] = this.ofKind("tolerance");
-    if (first?.statement.value.kind !== "number") return null;
-    const { from, to } = first.statement.value;
-    return { from: first.from + from, to: first.from + to };
-  }
-
-  /** A setting must be a plain number: it cannot depend on definitions, which depend on it. */
-  private positive(from: number, expression: Expression, what: string, otherwise: number): number {
-    if (expression.kind === "number" && expression.value > 0 && Number.isFinite(expression.value))
-      return expression.value;
-    this.report(from, expression, `${what} must be written as a number greater than 0`);
-    return otherwise;
-  }
-
-  readEmissions(kept: ReadonlyMap<string, Kept>): Emission[] {
-    return this.ofKind("emit").flatMap(({ from, statement }) => {
-      const { name, nameSpan, format, formatSpan, decimals, file } = statement;
-      const value = kept.get(name)?.value;
-      if (!this.definitions.has(name)) this.report(from, nameSpan, unknownName(name, this));
-      else if (value && value.type !== "shape")
-        this.report(from, nameSpan, `only a shape has vertices to emit; "${name}" is a ${value.type}`);
-      if (!Object.hasOwn(handoffFormats, format)) {
-        const known = Object.keys(handoffFormats);
-        const hint = suggestion(format, known) || `; there are ${known.join(", ")}`;
-        this.report(from, formatSpan, `no format "${format}"${hint}`);
-        return [];
-      }
-      let digits = DEFAULT_DECIMALS;
-      if (decimals) {
-        const whole = decimals.kind === "number" && Number.isInteger(decimals.value) && decimals.value <= 17;
-        if (whole) digits = decimals.value;
-        else this.report(from, decimals, "decimals must be written as a whole number from 0 to 17");
-      }
-      if (value?.type !== "shape") return [];
-      const span = { from: from + statement.from, to: from + statement.to };
-      return [{ span, name, format: format as HandoffFormat, decimals: digits, file }];
-    });
-  }
-
-  describeDefinitions(kept: ReadonlyMap<string, Kept>): Definition[] {
-    return [...this.definitions].map(([name, { statement, text, from }]) => {
-      const { value, errors, uses } = kept.get(name)!;
-      for (const error of errors)
-        this.report(from, error.span, error.message, error instanceof RangeWarning ? "warning" : "error");
-      const shifted = (span: Span): Span => ({ from: from + span.from, to: from + span.to });
-      const literal = numberSpan(statement.value);
-      const bound = (e: Expression | undefined): number | null => (e?.kind === "number" ? e.value : null);
-      return {
-        name,
-        nameSpan: shifted(statement.nameSpan),
-        span: { from, to: from + text.length },
-        value,
-        number:
-          literal && value?.type === "number"
-            ? {
-                span: shifted(literal),
-                least: bound(statement.range?.least),
-                greatest: bound(statement.range?.greatest),
-              }
-            : null,
-        dependsOn: [...uses.keys()].filter((used) => this.definitions.has(used)),
-      };
-    });
+    const findings = value ? checkDefinition({ statement, text, value }) : [];
+    return { text, value, errors, findings, version: ++this.version, uses };
   }
 }
 
@@ -436,14 +235,6 @@ function readOrError(content: string, name: string): Imported | Error {
   }
 }
 
-function unknownName(name: string, run: Run): string {
-  if (functions.has(name) || run.functions.has(name))
-    return `"${name}" is a function: it needs its arguments in brackets`;
-  return `no definition of "${name}"${suggestion(name, [...run.definitions.keys(), ...constants.keys()])}`;
-}
-
-class RangeWarning extends ScriptError {}
-
 function checkRange(
   { range, value: expression }: DefinitionStatement,
   text: string,
@@ -460,10 +251,5 @@ function checkRange(
   });
   if (!(least < greatest)) throw new ScriptError(range.greatest, `the range's end must be greater than ${least}`);
   if (value.value < least || value.value > greatest)
-    errors.push(new RangeWarning(expression, `${value.value} lies outside its range from ${least} to ${greatest}`));
-}
-
-function numberSpan(expression: Expression): Span | null {
-  const literal = expression.kind === "negation" ? expression.operand : expression;
-  return literal.kind === "number" ? { from: expression.from, to: expression.to } : null;
+    errors.push(new ScriptWarning(expression, `${value.value} lies outside its range from ${least} to ${greatest}`));
 }

@@ -80,13 +80,34 @@ export type Statement =
       file: string | null;
     } & Span);
 
-/** A mistake at a place in a statement. */
+export type DefinitionStatement = Extract<Statement, { kind: "definition" }>;
+
+/** A replacement of a stretch of a text. */
+export interface TextEdit extends Span {
+  insert: string;
+}
+
+/** Edits that put a mistake right, and what they do in a few words. */
+export interface Mend {
+  label: string;
+  edits: TextEdit[];
+}
+
+/** A mistake at a place in a statement; its mends are edits of that statement's text. */
 export class ScriptError extends Error {
-  override readonly name = "ScriptError";
+  override readonly name: string = "ScriptError";
+  /** Set where the place is in the text of a function of the sheet, called from the span: the mistake itself. */
+  inside: { name: string; error: ScriptError } | null = null;
   constructor(
     readonly span: Span,
     message: string,
+    readonly mends: readonly Mend[] = [],
   ) {
     super(message);
   }
+}
+
+/** Something that computes but is hardly meant. */
+export class ScriptWarning extends ScriptError {
+  override readonly name = "ScriptWarning";
 }

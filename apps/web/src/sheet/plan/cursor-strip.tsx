@@ -8,10 +8,11 @@ interface Props {
   name: string | null;
   inspection: Inspection | null;
   decimals: number;
+  onFlip(): void;
 }
 
 /** Coordinates under the pointer, and what the chosen shape says of that place. */
-export function CursorStrip({ plan, at, name, inspection, decimals }: Props) {
+export function CursorStrip({ plan, at, name, inspection, decimals, onFlip }: Props) {
   const share = (value: number, size: number): string => `${fixed((100 * value) / size, 1)}%`;
   return (
     <div className="cursor-strip" data-testid="cursor-strip">
@@ -38,7 +39,9 @@ export function CursorStrip({ plan, at, name, inspection, decimals }: Props) {
         </>
       )}
       <span className="strip-end">
-        <span className="quiet">y</span> <span className="mono">{plan.yDown ? "down" : "up"}</span>
+        <button type="button" className="strip-flip" title="Turn the plan's y axis round" onClick={onFlip}>
+          <span className="quiet">y</span> <span className="mono">{plan.yDown ? "down" : "up"}</span>
+        </button>
         <span className="quiet"> · unit</span> <span className="mono">{plan.unit}</span>
       </span>
     </div>

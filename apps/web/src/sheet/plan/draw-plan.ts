@@ -5,6 +5,7 @@ import type { Station } from "../stations/station";
 import { type Camera, RULER, toScreen } from "./camera";
 import { drawGrid, drawRulers } from "./draw-grid";
 import { drawContours, drawField, drawFootLine, drawProbe, drawWorstSpot } from "./draw-measures";
+import { drawMistakes } from "./draw-mistakes";
 import {
   drawCurveHandles,
   drawDot,
@@ -49,6 +50,7 @@ export function drawPlan(ctx: CanvasRenderingContext2D, scene: Scene): void {
   if (station === "field") drawFieldStation(ctx, scene);
   else drawShapes(ctx, scene);
   if (station !== "field") drawMarks(ctx, scene);
+  drawMistakes(ctx, camera, view.diagnostics, scene.lit.marks ?? null);
   if (scene.draft) drawDraft(ctx, camera, scene.draft, scene.at, scene.closing);
   ctx.restore();
   drawRulers(ctx, camera, scene.pointer);

@@ -25,6 +25,8 @@ interface Props {
   onProbe(x: number, y: number): void;
   /** An outline was clicked to its end. */
   onOutline(corners: OutlineDraft): void;
+  /** The axis sense is to be the other one. */
+  onFlip(): void;
   /** A handle was taken; the returned functions move it and let it go. */
   onTake(handle: HandleRef): { move(x: number, y: number, decimals: number): void; release(): void } | null;
 }
@@ -278,6 +280,7 @@ export function Plan(props: Props) {
         at={at}
         name={shape?.name ?? null}
         inspection={inspection}
+        onFlip={props.onFlip}
         decimals={seen ? Math.max(2, decimalsAt(seen)) : 2}
       />
     </div>

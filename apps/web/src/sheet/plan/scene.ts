@@ -1,3 +1,4 @@
+import type { Mark } from "@vertexon/notation";
 import { itemName } from "@/worker/item-name";
 import type { FieldPicture, ShapeView, SheetView } from "@/worker/views";
 
@@ -18,6 +19,8 @@ export interface Lit {
   ring?: number;
   probe?: number;
   vertex?: { subpath: number; index: number };
+  /** The places of the mistake that is pointed at. */
+  marks?: readonly Mark[];
 }
 
 /** A point that can be dragged, where it lies on the plan. */

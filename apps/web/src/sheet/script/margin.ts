@@ -64,7 +64,9 @@ export function showMargin(editor: EditorView, view: SheetView): void {
   for (const { from, message, severity } of view.diagnostics) {
     const line = lineOf(from);
     if (byLine.get(line)?.severity) continue;
-    byLine.set(line, { text: severity === "error" ? "✕ mistake" : "! look here", title: message, severity });
+    const figures = byLine.get(line);
+    const text = severity === "error" ? "✕ mistake" : `! ${figures?.text ?? "look here"}`;
+    byLine.set(line, { text, title: message, severity });
   }
   editor.dispatch({ effects: setMargin.of(byLine) });
 }

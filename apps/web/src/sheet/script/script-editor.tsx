@@ -95,11 +95,19 @@ export function ScriptEditor({ ref, initial, evaluated, onChange, onCursor }: Pr
     view.dispatch(
       setDiagnostics(
         view.state,
-        evaluated.view.diagnostics.map(({ from, to, severity, message }) => ({
+        evaluated.view.diagnostics.map(({ from, to, severity, message, mends }) => ({
           from: Math.min(from, length),
           to: Math.min(to, length),
           severity,
           message,
+          actions: mends.map(({ label, edits }) => ({
+            name: label,
+            apply: () => {
+              // The text may have moved on since; its next evaluation brings the mend again.
+              if (view.state.doc.toString() !== evaluated.script) return;
+              view.dispatch({ changes: edits, annotations: [isolateHistory.of("full"), dragging.of(false)] });
+            },
+          })),
         })),
       ),
     );

@@ -1,0 +1,43 @@
+import { properCrossings } from "@vertexon/geometry";
+import { shortNumber } from "../short-number";
+import { type Checked, type Finding, writtenCall } from "./finding";
+
+/** Functions whose outline is told vertex by vertex or leg by leg, in an order that can be mistaken. */
+const TOLD = new Set(["polygon", "polyline", "path", "trail", "smooth", "outline", "compound"]);
+
+/** Longer outlines are not looked through at every change. */
+const MOST_VERTICES = 20_000;
+const MOST_CROSSINGS = 40;
+
+/** An outline that crosses itself without a fill rule that was chosen for it, and outlines of one shape that cross. */
+export function checkCrossings({ statement, value }: Checked): Finding[] {
+  const call = writtenCall(statement.value);
+  if (value.type !== "shape" || value.combination || !call || !TOLD.has(call.name)) return [];
+  if (call.args.some(({ name }) => name === "fill") || value.vertexCount > MOST_VERTICES) return [];
+  const crossings = properCrossings(value.flat.subpaths, MOST_CROSSINGS);
+  const own = crossings.filter(({ first, second }) => first.outline === second.outline);
+  const shared = crossings.filter(({ first, second }) => first.outline !== second.outline);
+  const findings: Finding[] = [];
+  const at = ({ x, y }: { x: number; y: number }): string => `(${shortNumber(x)}, ${shortNumber(y)})`;
+  const times = (n: number): string => (n === 1 ? "once" : n === MOST_CROSSINGS ? `${n} times and more` : `${n} times`);
+  if (own.length) {
+    const [{ first, second }] = own;
+    const edges = call.name === "polygon" ? `: edges ${first.edge} and ${second.edge}` : "";
+    findings.push({
+      span: statement.nameSpan,
+      message: `the outline crosses itself ${times(own.length)}, at ${at(own[0])}${edges}; are its vertices in the right order? If it is meant so, state its fill rule`,
+      mends: [],
+      marks: own.map(({ x, y }) => ({ x, y })),
+    });
+  }
+  if (shared.length) {
+    const [{ first, second }] = shared;
+    findings.push({
+      span: statement.nameSpan,
+      message: `outlines ${first.outline + 1} and ${second.outline + 1} of this one shape cross, at ${at(shared[0])}; if two shapes were meant, define each by itself, and otherwise state the fill rule`,
+      mends: [],
+      marks: shared.map(({ x, y }) => ({ x, y })),
+    });
+  }
+  return findings;
+}

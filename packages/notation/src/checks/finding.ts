@@ -1,0 +1,73 @@
+import type { Value } from "../functions";
+import type { Mark } from "../sheet/evaluated";
+import type { DefinitionStatement, Expression, Mend, Span } from "../syntax";
+
+/** Something that computes but is hardly meant. Places count from the beginning of the definition's statement. */
+export interface Finding {
+  span: Span;
+  message: string;
+  mends: Mend[];
+  marks: Mark[];
+}
+
+/** A definition that was computed. */
+export interface Checked {
+  statement: DefinitionStatement;
+  text: string;
+  value: Value;
+}
+
+type Call = Extract<Expression, { kind: "call" }>;
+
+/** The call that a value was written with, below what is chained to it; null where it is computed in another way. */
+export function writtenCall(expression: Expression): Call | null {
+  if (expression.kind === "method") return writtenCall(expression.target);
+  if (expression.kind === "tuple" && expression.items.length === 1) return writtenCall(expression.items[0]);
+  return expression.kind === "call" ? expression : null;
+}
+
+/** An argument of a call by its name, or by its place among those without one. */
+export function argumentOf(call: Call, name: string, place: number): Expression | null {
+  const named = call.args.find((argument) => argument.name === name);
+  if (named) return named.value;
+  const unnamed = call.args.filter((argument) => argument.name === null);
+  return unnamed[place]?.value ?? null;
+}
+
+/** All expressions in one, itself first. */
+export function* within(expression: Expression): Generator<Expression> {
+  yield expression;
+  for (const part of partsOf(expression)) yield* within(part);
+}
+
+function partsOf(expression: Expression): Expression[] {
+  switch (expression.kind) {
+    case "tuple":
+      return expression.items;
+    case "leg":
+      return expression.items.map(({ value }) => value);
+    case "repeat":
+      return [expression.count, expression.item];
+    case "call":
+      return expression.args.map(({ value }) => value);
+    case "method":
+      return [expression.target, ...expression.args.map(({ value }) => value)];
+    case "property":
+      return [expression.target];
+    case "negation":
+    case "not":
+      return [expression.operand];
+    case "arithmetic":
+    case "comparison":
+    case "logic":
+      return [expression.left, expression.right];
+    case "if":
+      return [expression.condition, expression.whenTrue, expression.whenFalse];
+    case "each":
+      return [expression.first, expression.last, ...(expression.step ? [expression.step] : []), expression.body];
+    case "set":
+      return expression.operands;
+    default:
+      return [];
+  }
+}

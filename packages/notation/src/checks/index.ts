@@ -1,0 +1,26 @@
+/**
+ * Checks for the mistakes that people really make: things that compute but are hardly meant. Each says what, where in
+ * the script and where on the plan, and mends it where there is one right way to.
+ */
+import { checkAroundCentre } from "./around-centre";
+import { checkClosing } from "./closing";
+import { checkCovered } from "./covered";
+import { checkCrossings } from "./crossings";
+import { checkFacets } from "./facets";
+import type { SheetFacts, SheetFinding } from "./facts";
+import type { Checked, Finding } from "./finding";
+import { checkOutside } from "./outside";
+import { checkRoundedAngle } from "./rounded-angle";
+import { checkUpsideDown } from "./upside-down";
+
+export type { Finding } from "./finding";
+
+/** What can be seen in one definition alone. */
+export function checkDefinition(definition: Checked): Finding[] {
+  return [checkCrossings, checkRoundedAngle, checkAroundCentre].flatMap((check) => check(definition));
+}
+
+/** What can only be seen with the sheet around a definition. */
+export function checkSheet(facts: SheetFacts): SheetFinding[] {
+  return [checkClosing, checkUpsideDown, checkOutside, checkCovered, checkFacets].flatMap((check) => check(facts));
+}

@@ -1,0 +1,32 @@
+import { axisSenseEdits } from "../plan-edits";
+import type { SheetFacts, SheetFinding } from "./facts";
+import { argumentOf, within } from "./finding";
+
+/** Outlines from formats whose y grows upwards, on a plan whose y goes down. */
+export function checkUpsideDown({ script, plan, definitions, statementOf, sourceOf }: SheetFacts): SheetFinding[] {
+  if (!plan.yDown) return [];
+  return definitions.flatMap(({ name }) => {
+    const { statement, from } = statementOf(name);
+    const parts = [...within(statement.value)];
+    if (parts.some((part) => part.kind === "method" && part.name === "mirror")) return [];
+    return parts.flatMap((part) => {
+      if (part.kind !== "call" || part.name !== "outline") return [];
+      const file = argumentOf(part, "file", 0);
+      const source = file?.kind === "text" ? sourceOf(file.value) : null;
+      if (source !== "GeoJSON" && source !== "WKT") return [];
+      const end = from + part.to;
+      return [
+        {
+          from,
+          span: part,
+          message: `${source} has its y growing upwards as a rule, this plan's goes down: the outline stands upside down`,
+          mends: [
+            { label: "Let the plan's y grow upwards", edits: axisSenseEdits(script, false) },
+            { label: "Mirror it", edits: [{ from: end, to: end, insert: ".mirror(0deg)" }] },
+          ],
+          marks: [],
+        },
+      ];
+    });
+  });
+}

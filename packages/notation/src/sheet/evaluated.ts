@@ -1,0 +1,64 @@
+import type { HandoffFormat } from "@vertexon/geometry";
+import type { Value } from "../functions";
+import type { Mend, Span } from "../syntax";
+
+export interface PlanSettings {
+  width: number;
+  height: number;
+  yDown: boolean;
+  /** What a plan unit is called. */
+  unit: string;
+  /** px to an inch, where lengths in other units are converted. */
+  density: number;
+}
+
+/** A mistake, or something that is hardly meant, at a place in the script; line and column count from 1. */
+export interface Diagnostic extends Span {
+  severity: "error" | "warning";
+  message: string;
+  line: number;
+  column: number;
+  /** What would put it right; the edits' places count from the beginning of the script. */
+  mends: Mend[];
+  /** The places on the plan that it is about. */
+  marks: Mark[];
+}
+
+/** A place on the plan, in plan units. */
+export interface Mark {
+  x: number;
+  y: number;
+}
+
+/** One definition after an evaluation. Positions count from the beginning of the script. */
+export interface Definition {
+  name: string;
+  nameSpan: Span;
+  span: Span;
+  /** Null where it could not be computed; a diagnostic says why. */
+  value: Value | null;
+  /** Where a definition that is a plain number stands, and the range it was given. */
+  number: { span: Span; least: number | null; greatest: number | null } | null;
+  /** The names that it was computed from, directly. */
+  dependsOn: string[];
+}
+
+export interface Emission {
+  span: Span;
+  name: string;
+  format: HandoffFormat;
+  decimals: number;
+  file: string | null;
+}
+
+export interface Evaluated {
+  plan: PlanSettings;
+  tolerance: number;
+  /** Where the tolerance is written as a number, if it is. */
+  toleranceSpan: Span | null;
+  definitions: Definition[];
+  emissions: Emission[];
+  diagnostics: Diagnostic[];
+  /** The names that had to be computed anew. */
+  recomputed: string[];
+}

@@ -1,0 +1,243 @@
+import { type HandoffFormat, handoffFormats } from "@vertexon/geometry";
+import type { Finding } from "../checks";
+import { constants, functions, type Value } from "../functions";
+import { misspelled } from "../misspelled";
+import {
+  type DefinitionStatement,
+  type Expression,
+  ScriptError,
+  ScriptWarning,
+  type Span,
+  type Statement,
+  type StatementText,
+} from "../syntax";
+import type { SheetFunction } from "./evaluate";
+import type { Definition, Diagnostic, Emission, PlanSettings } from "./evaluated";
+
+const DEFAULT_PLAN: PlanSettings = { width: 320, height: 240, yDown: true, unit: "px", density: 96 };
+const DEFAULT_TOLERANCE = 0.05;
+const DEFAULT_DECIMALS = 3;
+
+export interface ParsedStatement extends StatementText {
+  statement: Statement | ScriptError;
+}
+
+/** What a definition was computed to. */
+export interface Computed {
+  value: Value | null;
+  errors: readonly ScriptError[];
+  /** What its checks found. */
+  findings: readonly Finding[];
+  uses: ReadonlyMap<string, number>;
+}
+
+/** One evaluation of a script: its statements by kind, and the diagnostics gathered on the way. */
+export class Run {
+  readonly definitions = new Map<string, { statement: DefinitionStatement; text: string; from: number }>();
+  readonly functions = new Map<string, SheetFunction & { from: number }>();
+  private readonly found: Diagnostic[] = [];
+  private readonly lineStarts: number[] = [0];
+
+  constructor(
+    script: string,
+    private readonly statements: readonly ParsedStatement[],
+  ) {
+    for (let i = script.indexOf("\n"); i >= 0; i = script.indexOf("\n", i + 1)) this.lineStarts.push(i + 1);
+    for (const { from, text, statement } of statements) {
+      if (statement instanceof ScriptError) this.reportError(from, statement);
+      else if (statement.kind === "function") this.addFunction(statement, text, from);
+      else if (statement.kind === "definition") {
+        const { name, nameSpan } = statement;
+        const first = this.definitions.get(name);
+        if (constants.has(name) || name === "box")
+          this.report(from, nameSpan, `"${name}" is a constant and cannot be defined`);
+        else if (first) this.reportError(from, this.definedAgain(name, nameSpan, first.from));
+        else this.definitions.set(name, { statement, text, from });
+      }
+    }
+  }
+
+  /** Every name has one value, so that no operation changes what another one was given. */
+  private definedAgain(name: string, nameSpan: Span, first: number): ScriptError {
+    const taken = new Set(this.ofKind("definition").map(({ statement }) => statement.name));
+    let free = `${name}2`;
+    for (let i = 3; taken.has(free); i++) free = `${name}${i}`;
+    return new ScriptError(nameSpan, `"${name}" is defined already, on line ${this.place(first).line}`, [
+      { label: `Call this one ${free}`, edits: [{ ...nameSpan, insert: free }] },
+    ]);
+  }
+
+  private addFunction(statement: Extract<Statement, { kind: "function" }>, text: string, from: number): void {
+    const { name, nameSpan, parameters, body } = statement;
+    const first = this.functions.get(name);
+    const twice = parameters.find((p, i) => parameters.some((q, j) => j < i && q.name === p.name));
+    if (functions.has(name)) this.report(from, nameSpan, `"${name}" is a function of the notation already`);
+    else if (first) this.report(from, nameSpan, `"${name}" is defined already, on line ${this.place(first.from).line}`);
+    else if (twice) this.report(from, nameSpan, `"${name}" has two parameters called "${twice.name}"`);
+    else this.functions.set(name, { name, parameters, body, text, from });
+  }
+
+  report(
+    offset: number,
+    span: Span,
+    message: string,
+    more: Partial<Pick<Diagnostic, "severity" | "mends" | "marks">> = {},
+  ) {
+    const from = offset + span.from;
+    const to = Math.max(offset + span.to, from + 1);
+    // A mistake inside a function of the sheet is found at every call.
+    if (this.found.some((known) => known.from === from && known.message === message)) return;
+    this.found.push({ from, to, severity: "error", message, mends: [], marks: [], ...this.place(from), ...more });
+  }
+
+  /** A mistake in the statement that begins at `offset`; where it is inside a function of the sheet, there as well. */
+  private reportError(offset: number, error: ScriptError): void {
+    const severity = error instanceof ScriptWarning ? "warning" : "error";
+    const mends = error.mends.map(({ label, edits }) => ({
+      label,
+      edits: edits.map((edit) => shiftedBy(offset, edit)),
+    }));
+    this.report(offset, error.span, error.message, { severity, mends });
+    const inner = error.inside && this.functions.get(error.inside.name);
+    if (error.inside && inner) this.reportError(inner.from, error.inside.error);
+  }
+
+  diagnostics(): Diagnostic[] {
+    return this.found.sort((a, b) => a.from - b.from);
+  }
+
+  private place(position: number): { line: number; column: number } {
+    let low = 0;
+    let high = this.lineStarts.length - 1;
+    while (low < high) {
+      const middle = (low + high + 1) >> 1;
+      if (this.lineStarts[middle] <= position) low = middle;
+      else high = middle - 1;
+    }
+    return { line: low + 1, column: position - this.lineStarts[low] + 1 };
+  }
+
+  private ofKind<K extends Statement["kind"]>(kind: K) {
+    return this.statements.flatMap(({ from, text, statement }) =>
+      !(statement instanceof ScriptError) && statement.kind === kind
+        ? [{ from, text, statement: statement as Extract<Statement, { kind: K }> }]
+        : [],
+    );
+  }
+
+  /** Only one statement of such a kind counts: the first. */
+  private single<K extends "plan" | "tolerance">(kind: K) {
+    const [first, ...others] = this.ofKind(kind);
+    for (const { from, statement } of others)
+      this.report(from, statement, `"${kind}" is stated already, on line ${this.place(first.from).line}`);
+    return first;
+  }
+
+  readPlan(): PlanSettings {
+    const plan = this.single("plan");
+    if (!plan) return DEFAULT_PLAN;
+    const { statement } = plan;
+    return {
+      width: this.positive(plan.from, statement.width, "the plan's width", DEFAULT_PLAN.width),
+      height: this.positive(plan.from, statement.height, "the plan's height", DEFAULT_PLAN.height),
+      yDown: statement.yDown ?? DEFAULT_PLAN.yDown,
+      unit: statement.unit ?? DEFAULT_PLAN.unit,
+      density: statement.density
+        ? this.positive(plan.from, statement.density, "the density", DEFAULT_PLAN.density)
+        : DEFAULT_PLAN.density,
+    };
+  }
+
+  readTolerance(): number {
+    const tolerance = this.single("tolerance");
+    if (!tolerance) return DEFAULT_TOLERANCE;
+    return this.positive(tolerance.from, tolerance.statement.value, "the tolerance", DEFAULT_TOLERANCE);
+  }
+
+  toleranceSpan(): Span | null {
+    const [first] = this.ofKind("tolerance");
+    if (first?.statement.value.kind !== "number") return null;
+    const { from, to } = first.statement.value;
+    return { from: first.from + from, to: first.from + to };
+  }
+
+  /** A setting must be a plain number: it cannot depend on definitions, which depend on it. */
+  private positive(from: number, expression: Expression, what: string, otherwise: number): number {
+    if (expression.kind === "number" && expression.value > 0 && Number.isFinite(expression.value))
+      return expression.value;
+    this.report(from, expression, `${what} must be written as a number greater than 0`);
+    return otherwise;
+  }
+
+  readEmissions(kept: ReadonlyMap<string, Computed>): Emission[] {
+    return this.ofKind("emit").flatMap(({ from, statement }) => {
+      const { name, nameSpan, format, formatSpan, decimals, file } = statement;
+      const value = kept.get(name)?.value;
+      if (!this.definitions.has(name)) this.reportError(from, unknownName(name, nameSpan, this));
+      else if (value && value.type !== "shape")
+        this.report(from, nameSpan, `only a shape has vertices to emit; "${name}" is a ${value.type}`);
+      if (!Object.hasOwn(handoffFormats, format)) {
+        const known = Object.keys(handoffFormats);
+        const otherwise = `; there are ${known.join(", ")}`;
+        this.reportError(from, misspelled(formatSpan, `no format "${format}"`, format, known, otherwise));
+        return [];
+      }
+      let digits = DEFAULT_DECIMALS;
+      if (decimals) {
+        const whole = decimals.kind === "number" && Number.isInteger(decimals.value) && decimals.value <= 17;
+        if (whole) digits = decimals.value;
+        else this.report(from, decimals, "decimals must be written as a whole number from 0 to 17");
+      }
+      if (value?.type !== "shape") return [];
+      const span = { from: from + statement.from, to: from + statement.to };
+      return [{ span, name, format: format as HandoffFormat, decimals: digits, file }];
+    });
+  }
+
+  describeDefinitions(kept: ReadonlyMap<string, Computed>): Definition[] {
+    return [...this.definitions].map(([name, { statement, text, from }]) => {
+      const { value, errors, findings, uses } = kept.get(name)!;
+      for (const error of errors) this.reportError(from, error);
+      for (const { span, message, mends, marks } of findings)
+        this.report(from, span, message, {
+          severity: "warning",
+          mends: mends.map(({ label, edits }) => ({ label, edits: edits.map((edit) => shiftedBy(from, edit)) })),
+          marks,
+        });
+      const shifted = (span: Span): Span => shiftedBy(from, span);
+      const literal = numberSpan(statement.value);
+      const bound = (e: Expression | undefined): number | null => (e?.kind === "number" ? e.value : null);
+      return {
+        name,
+        nameSpan: shifted(statement.nameSpan),
+        span: { from, to: from + text.length },
+        value,
+        number:
+          literal && value?.type === "number"
+            ? {
+                span: shifted(literal),
+                least: bound(statement.range?.least),
+                greatest: bound(statement.range?.greatest),
+              }
+            : null,
+        dependsOn: [...uses.keys()].filter((used) => this.definitions.has(used)),
+      };
+    });
+  }
+}
+
+export function unknownName(name: string, span: Span, run: Run): ScriptError {
+  if (functions.has(name) || run.functions.has(name))
+    return new ScriptError(span, `"${name}" is a function: it needs its arguments in brackets`);
+  const known = [...run.definitions.keys(), ...constants.keys()];
+  return misspelled(span, `no definition of "${name}"`, name, known);
+}
+
+function shiftedBy<S extends Span>(offset: number, span: S): S {
+  return { ...span, from: offset + span.from, to: offset + span.to };
+}
+
+function numberSpan(expression: Expression): Span | null {
+  const literal = expression.kind === "negation" ? expression.operand : expression;
+  return literal.kind === "number" ? { from: expression.from, to: expression.to } : null;
+}

@@ -1,0 +1,226 @@
+import { combine, locatePoint } from "@vertexon/geometry";
+import { type Attachment, applyEdits, type Diagnostic, type Shape, Sheet } from "../src";
+
+const evaluated = (script: string, attachments: Attachment[] = []) => {
+  const sheet = new Sheet();
+  sheet.attach(attachments);
+  return sheet.update(script);
+};
+const shapeOf = (script: string, name = "a", attachments: Attachment[] = []): Shape =>
+  evaluated(script, attachments).definitions.find((each) => each.name === name)?.value as Shape;
+const found = (script: string, attachments: Attachment[] = []): Diagnostic[] =>
+  evaluated(script, attachments).diagnostics;
+
+/** The script after the mend with that label. */
+function mended(script: string, label: string, attachments: Attachment[] = []): string {
+  const mends = found(script, attachments).flatMap((each) => each.mends);
+  const mend = mends.find((each) => each.label === label);
+  if (!mend) throw new Error(`no mend "${label}" among ${mends.map((each) => each.label).join(", ")}`);
+  return applyEdits(script, mend.edits);
+}
+
+test("vertices in the wrong order: each crossing is marked", () => {
+  const [crossing, ...others] = found("a = polygon((10, 10), (50, 50), (50, 10), (10, 50))");
+  expect(others).toEqual([]);
+  expect(crossing).toMatchObject({ severity: "warning", marks: [{ x: 30, y: 30 }] });
+  expect(crossing.message).toContain("the outline crosses itself once, at (30, 30): edges 0 and 2");
+  expect(found("a = polygon((10, 10), (50, 10), (50, 50), (10, 50))")).toEqual([]);
+  // A star that is meant to cross itself says its fill rule, and one with its own function needs none.
+  expect(found("a = polygon((each k from 0 to 4: (50, 50) + polar(40, k * 144deg)), fill: evenodd)")).toEqual([]);
+});
+
+test("two outlines in one compound shape that cross: two shapes may have been meant", () => {
+  const [crossing] = found('a = path("M 10 10 H 50 V 50 H 10 Z M 30 30 H 70 V 70 H 30 Z")');
+  expect(crossing.message).toContain("outlines 1 and 2 of this one shape cross");
+  expect(crossing.marks).toHaveLength(2);
+  expect(found('a = path("M 10 10 H 50 V 50 H 10 Z M 20 20 V 40 H 40 V 20 Z")')).toEqual([]);
+});
+
+test.each([
+  ['a = path("M 10 10 H 50 V 50 H 10 L 10 10")', "comes back to its start but is open"],
+  ['a = path("M 10 10 H 50 V 50 H 10 L 10 11")', "ends 1 from its start and is open"],
+  ["a = polyline((10, 10), (50, 10), (50, 50), (10, 50), (10, 10))", "comes back to its start"],
+  ["a = polyline(((10, 10), (50, 10), (50, 50), (10, 50), (10, 10)))", "comes back to its start"],
+  ["a = trail(from: (10, 10), legs: 4 of (40, bend: 90deg))", "comes back to its start"],
+  ["a = trail(from: (10, 10), legs: 4 of (40, bend: 90deg), close: no)", "comes back to its start"],
+])("%s %s; the mend closes it", (script, message) => {
+  const [diagnostic] = found(script);
+  expect(diagnostic.message).toContain(message);
+  const closed = mended(script, "Close it");
+  expect(found(closed)).toEqual([]);
+  expect(shapeOf(closed).outline.subpaths[0].closed).toBe(true);
+  expect(shapeOf(closed).area).toBeCloseTo(1600, 6);
+});
+
+test("a join is missing: an open outline is used as an area", () => {
+  const script = 'a = path("M 10 10 H 50 V 50 H 10")\nb = a union circle((50, 50), radius: 5)';
+  const [open] = found(script);
+  expect(open.message).toContain("the join of 40 from (10, 50) to (10, 10) is missing");
+  expect(open.marks).toEqual([
+    { x: 10, y: 10 },
+    { x: 10, y: 50 },
+  ]);
+  expect(mended(script, "Close it")).toContain('"M 10 10 H 50 V 50 H 10 Z"');
+  expect(found('a = path("M 10 10 H 50 V 50 H 10")')).toEqual([]); // open, and nobody said that it is an area
+});
+
+test("a polygon that repeats its first point: the mend removes it", () => {
+  const script = "a = polygon((10, 10), (50, 10), (50, 50), (10, 10))";
+  expect(found(script)[0].message).toContain("a polygon closes itself");
+  expect(mended(script, "Remove it")).toBe("a = polygon((10, 10), (50, 10), (50, 50))");
+});
+
+test("a rounded angle, repeated, does not meet its start: the mend writes the exact one", () => {
+  const trail = "a = trail(from: (80, 30), legs: 11 of (20, bend: 33deg), close: yes)";
+  expect(
+    found(trail)
+      .map(({ message }) => message)
+      .join(),
+  ).toMatch(/11 times 33deg is 363deg, not 360deg.*closing gap of \d/);
+  const exact = mended(trail, "Write 360deg / 11");
+  expect(found(exact)).toEqual([]);
+  expect(shapeOf(exact).trail?.gap).toBeLessThan(1e-9);
+
+  const fan = "a = polygon(each k from 0 to 6: (100, 100) + polar(40, k * 51deg))";
+  expect(mended(fan, "Write 360deg / 7")).toContain("polar(40, k * 360deg / 7)");
+  expect(found(mended(fan, "Write 360deg / 7"))).toEqual([]);
+  expect(found("a = polygon((each k from 0 to 4: (50, 50) + polar(40, 144deg * k)), fill: evenodd)")).toEqual([]);
+});
+
+test("points around a centre: an index skipped, or the wrong division of the circle", () => {
+  const at = (steps: number[], whole: number) =>
+    `a = polygon(${steps.map((k) => `(100, 100) + polar(50, ${k} * 360deg / ${whole})`).join(", ")})`;
+  const [skipped] = found(at([0, 1, 2, 3, 5, 6, 7, 8, 9], 10));
+  expect(skipped.message).toContain("from vertex 3 to 4 it turns 72° around (100, 100), elsewhere 36°: an index was");
+  expect(skipped.marks).toHaveLength(1);
+  const [division] = found("a = polygon(each k from 0 to 8: (100, 100) + polar(50, k * 36.5deg))");
+  expect(division.message).toContain("9 points 36.5° apart leave 68° between the last and the first: 9 equal steps");
+  for (const steps of [
+    [0, 1, 2, 3, 4, 5, 6, 7, 8, 9],
+    [9, 8, 7, 6, 5, 4, 3, 2, 1, 0],
+    [0, 1, 2, 3, 4, 5],
+  ])
+    expect(found(at(steps, 10))).toEqual([]);
+});
+
+test.each([
+  ["Write deg", "rotate(12deg)"],
+  ["Write rad", "rotate(12rad)"],
+  ["Write turn", "rotate(12turn)"],
+])("degrees where radians were expected: %s", (label, want) => {
+  const script = "a = rect((40, 40), width: 20, height: 10).rotate(12)";
+  expect(mended(script, label)).toContain(want);
+  expect(found(mended(script, label))).toEqual([]);
+  expect(mended("k = 3\na = rect((40, 40), width: 20, height: 10).rotate(k * 4)", "Write deg")).toContain(
+    "rotate((k * 4) * 1deg)",
+  );
+});
+
+test("y taken upwards: the mends turn the plan's axis, or mirror the outline", () => {
+  const shore = { name: "s.wkt", content: "POLYGON ((10 10, 50 10, 10 30, 10 10))" };
+  const script = 'plan 60 by 60, y down\na = outline("s.wkt")';
+  expect(found(script, [shore])[0].message).toContain("the outline stands upside down");
+  const turned = mended(script, "Let the plan's y grow upwards", [shore]);
+  expect(turned).toContain("plan 60 by 60, y up");
+  const mirrored = mended(script, "Mirror it", [shore]);
+  const mirroredShape = shapeOf(mirrored, "a", [shore]);
+  expect(locatePoint(40, 28, mirroredShape.operand).side).toBe("inside");
+  expect(locatePoint(40, 12, mirroredShape.operand).side).toBe("outside");
+  for (const script of [turned, mirrored]) expect(found(script, [shore])).toEqual([]);
+});
+
+test("too few segments: the error in px", () => {
+  expect(found("a = circle((160, 120), radius: 100).flatten(2)")[0].message).toMatch(/up to [\d.]+ px from the curve/);
+  expect(found("plan 320 by 240, unit mm\na = circle((160, 120), radius: 100).flatten(2)")).toEqual([]);
+});
+
+test("a part moved as a whole keeps its size; dragged by its centre it cannot stretch", () => {
+  const before = shapeOf("a = ellipse((40, 40), rx: 20, ry: 10).rotate(30deg)");
+  const after = shapeOf("a = ellipse((40, 40), rx: 20, ry: 10).rotate(30deg).move(20, 30)");
+  expect(after.area).toBeCloseTo(before.area, 9);
+});
+
+test("every name has one value: an operation never changes its inputs, and a second value gets its own name", () => {
+  const script = "a = circle((50, 50), radius: 30)\nb = circle((70, 50), radius: 20)\na = a difference b";
+  const again = mended(script, "Call this one a2");
+  const { definitions } = evaluated(again);
+  expect(found(again).filter(({ severity }) => severity === "error")).toEqual([]);
+  const [a, b, a2] = definitions.map(({ value }) => value as Shape);
+  expect(a2.area).toBeCloseTo(a.area - areaOf(a, b), 6);
+});
+
+function areaOf(a: Shape, b: Shape): number {
+  const { polygons } = combine("intersection", a.operand, b.operand);
+  return polygons.reduce((sum, { outer }) => {
+    let twice = 0;
+    for (let i = 0; i < outer.length; i += 2) {
+      const j = (i + 2) % outer.length;
+      twice += outer[i] * outer[j + 1] - outer[j] * outer[i + 1];
+    }
+    return sum + twice / 2;
+  }, 0);
+}
+
+test("outside the plan: the mends enlarge it, or move the shape in", () => {
+  const script = "plan 100 by 80\na = rect((80, 10), width: 40, height: 20) union circle((80, 20), radius: 5)";
+  expect(found(script)[0].message).toContain("it reaches outside the plan: x 75.047 to 120 of 0 to 100");
+  const larger = mended(script, "Enlarge the plan to 120 by 80");
+  const moved = mended(script, "Move it in");
+  expect(moved).toContain("radius: 5)).move(-20, 0)");
+  for (const text of [larger, moved]) expect(found(text)).toEqual([]);
+  expect(found("plan 10 by 10\na = circle((-30, 5), radius: 4)")[0].message).toContain("it lies outside the plan");
+});
+
+test("covered by what is drawn later: the mend draws it after that", () => {
+  const script = "a = circle((50, 50), radius: 10)\nb = circle((50, 50), radius: 30)\n";
+  expect(found(script)[0]).toMatchObject({ line: 1, message: expect.stringContaining("lies inside b") });
+  const mend = mended(script, "Draw it after b");
+  expect(mend).toBe("b = circle((50, 50), radius: 30)\na = circle((50, 50), radius: 10)\n");
+  expect(found(mend)).toEqual([]);
+});
+
+test.each([
+  ["a = coordinates(x: (1, 2, 3), y: (4, 5))", "3 x and 2 y: x value 3, 3, has no y beside it"],
+  ["a = coordinates(x: (1, 2), y: (4, 5), count: 3)", "3 points are stated, but there are 2"],
+  ["a = pairs(1, 2, 3, 4, 5)", "5 numbers make 2 points: 5, the last, has no y beside it"],
+])("%s: %s", (script, message) => {
+  expect(found(script)[0].message).toBe(message);
+});
+
+test.each([
+  ["a = cirle((50, 50), radius: 20)", "Write circle", "a = circle((50, 50), radius: 20)"],
+  ["a = circle((50, 50), radus: 20)", "Write radius", "a = circle((50, 50), radius: 20)"],
+  ["a = circle(20, (50, 50))", "Swap it with the point", "a = circle((50, 50), 20)"],
+  ["a = circle((50, 50))", "Add radius: 30", "a = circle((50, 50), radius: 30)"],
+  ["a = rect((20, 20), width: 40, height: 30).skew()", "Add x: 20deg", null],
+  ["a = circle((50, 50), radius: 20)\nemit a as wtk", "Write wkt", "a = circle((50, 50), radius: 20)\nemit a as wkt"],
+])("%s → %s", (script, label, want) => {
+  const text = mended(script, label);
+  if (want) expect(text).toBe(want);
+  expect(found(text)).toEqual([]);
+});
+
+test("a radius larger than its edge allows says what it was clamped to; a skew near a quarter turn why it vanishes", () => {
+  const [clamped] = found("a = rect((20, 20), width: 60, height: 30, rx: 40)");
+  expect(clamped).toMatchObject({
+    severity: "warning",
+    message: expect.stringContaining("40 is clamped to 30, half the width"),
+  });
+  expect(found("a = rect((20, 20), width: 60, height: 30).skew(89.9deg)")[0].message).toContain(
+    "stretches without end",
+  );
+  expect(found("a = polygon((10, 10), (50, 10), (30, 40), round: 30)")[0].message).toContain(
+    "has room for a radius of",
+  );
+});
+
+test("a mistake in the body of a function is said there, once, and at every call", () => {
+  const script = "fn dot(x) = circle((x, 20), radus: 3)\na = dot(20)\nb = dot(40)";
+  const complaints = found(script).map(({ line, column, message }) => `${line}:${column} ${message}`);
+  expect(complaints).toEqual([
+    '1:29 "circle" has no argument "radus"; did you mean "radius"?',
+    '2:5 in "dot": "circle" has no argument "radus"; did you mean "radius"?',
+    '3:5 in "dot": "circle" has no argument "radus"; did you mean "radius"?',
+  ]);
+  expect(found(mended(script, "Write radius"))).toEqual([]);
+});
