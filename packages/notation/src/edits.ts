@@ -1,24 +1,60 @@
 import type { Affine } from "@vertexon/geometry";
-import type { Handle, WrittenNumber } from "./functions";
+import type { Handle, Measure } from "./functions";
 import { type Expression, parseStatement, ScriptError, type TextEdit } from "./syntax";
 
+/** Where a definition begins in the script, and the range that its number was given. */
+export interface DriverPlace {
+  from: number;
+  least?: number | null;
+  greatest?: number | null;
+}
+
 /**
- * The edits that put a handle to (x, y) on the plan by rewriting the numbers it was written with, rounded to
- * `decimals`. A coordinate that is computed stays. `offset` is where the handle's statement begins in the script.
+ * The edits that put a handle to (x, y) on the plan by rewriting the numbers that it follows from, rounded so that
+ * `decimals` of a plan unit can be told apart. What follows from several numbers stays. `placeOf` tells where a
+ * definition begins, null meaning the handle's own; a number keeps to its range.
  */
-export function moveHandle(handle: Handle, offset: number, x: number, y: number, decimals: number): TextEdit[] {
+export function moveHandle(
+  handle: Handle,
+  placeOf: (name: string | null) => DriverPlace | null,
+  x: number,
+  y: number,
+  decimals: number,
+): TextEdit[] {
   const point = inverse(handle.map, x, y);
   const edits: TextEdit[] = [];
-  const rewrite = (place: WrittenNumber | null, value: number): void => {
-    if (!place) return;
-    const text = writeNumber(value, decimals);
-    const before = place.tightBefore && !text.startsWith("-") ? " " : "";
-    const after = place.tightAfter ? " " : "";
-    edits.push({ from: offset + place.from, to: offset + place.to, insert: before + text + after });
-  };
-  rewrite(handle.written.x, point.x);
-  rewrite(handle.written.y, point.y);
+  for (const { measure, origin } of handle.grips) {
+    const place = origin.kind === "driver" ? placeOf(origin.name) : null;
+    if (origin.kind !== "driver" || !place) continue;
+    const from = place.from + origin.from;
+    if (edits.some((edit) => edit.from === from)) continue; // both coordinates follow from one number
+    const { value, perUnit } = measured(measure, point);
+    const number = clamped((value - origin.offset) / origin.factor, place);
+    const digits = decimals + Math.ceil(Math.log10(perUnit * Math.abs(origin.factor)) - 1e-9);
+    const text = writeNumber(number, Math.max(0, Math.min(12, digits)));
+    const before = origin.tightBefore && !text.startsWith("-") ? " " : "";
+    edits.push({ from, to: place.from + origin.to, insert: before + text + (origin.tightAfter ? " " : "") });
+  }
   return edits;
+}
+
+/** What a place says, and by how many plan units it moves for each unit of that. */
+function measured(measure: Measure, { x, y }: { x: number; y: number }): { value: number; perUnit: number } {
+  const [dx, dy] = [x - measure.x, y - measure.y];
+  switch (measure.by) {
+    case "along":
+      return { value: dx * measure.dx + dy * measure.dy, perUnit: 1 / Math.hypot(measure.dx, measure.dy) };
+    case "distance":
+      return { value: Math.hypot(dx, dy), perUnit: 1 };
+    case "angle": {
+      const turns = Math.round((measure.now - Math.atan2(dy, dx)) / (2 * Math.PI));
+      return { value: Math.atan2(dy, dx) + turns * 2 * Math.PI, perUnit: Math.hypot(dx, dy) };
+    }
+  }
+}
+
+function clamped(value: number, { least, greatest }: DriverPlace): number {
+  return Math.min(greatest ?? Number.POSITIVE_INFINITY, Math.max(least ?? Number.NEGATIVE_INFINITY, value));
 }
 
 /**

@@ -2,7 +2,7 @@
  * The notation of a sheet: a short text that says how shapes are computed. docs/notation.md is its reference.
  * A {@link Sheet} evaluates scripts incrementally; edits put changes made on the plan back into the text.
  */
-export { addProbePoint, applyEdits, moveHandle, writeNumber } from "./edits";
+export { addProbePoint, applyEdits, type DriverPlace, moveHandle, writeNumber } from "./edits";
 export { formatScript } from "./format";
 export {
   type Combination,
@@ -10,9 +10,11 @@ export {
   type Field,
   type FunctionSignature,
   functions,
+  type Grip,
   type Handle,
   methods,
   type Probe,
+  pointHandles,
   Shape,
   shapesIn,
   type TrailRecord,

@@ -126,7 +126,7 @@ test("tidying any sheet keeps its values and messages, and is done after once", 
         ];
       };
       const withoutPlaces = (values: unknown): unknown =>
-        JSON.parse(JSON.stringify(values, (key, value) => (key === "written" || key === "from" ? undefined : value)));
+        JSON.parse(JSON.stringify(values, (key, value) => (key === "origin" || key === "from" ? undefined : value)));
       expect(withoutPlaces(told(tidy))).toEqual(withoutPlaces(told(untidy)));
     }),
     { numRuns: 80 },

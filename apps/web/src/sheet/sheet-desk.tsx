@@ -1,6 +1,6 @@
 "use client";
 
-import type { ImportPlan, TextEdit } from "@vertexon/notation";
+import type { DriverPlace, ImportPlan, TextEdit } from "@vertexon/notation";
 import { addProbePoint, axisSenseEdits, moveHandle, writeNumber } from "@vertexon/notation";
 import { App, Button, Splitter } from "antd";
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
@@ -142,7 +142,8 @@ export function SheetDesk({ sheet, onReload }: Props) {
             (current) => {
               const definition = current.definitions.find((each) => each.name === handle.definition);
               const spot = definition?.handles[handle.index];
-              return definition && spot ? moveHandle(spot, definition.span.from, x, y, decimals) : null;
+              if (!definition || !spot) return null;
+              return moveHandle(spot, (other) => driverPlace(current, other ?? handle.definition), x, y, decimals);
             },
             { drag: true },
           );
@@ -391,6 +392,14 @@ function ScriptStatus({ busy, problem, errors, warnings, onCancel }: StatusProps
   if (errors) return <span className="script-status mistake">{plural(errors, "mistake")}</span>;
   if (warnings) return <span className="script-status warning">{plural(warnings, "doubt")}</span>;
   return null;
+}
+
+/** Where the statement of a definition begins, and its number's range. */
+function driverPlace(view: SheetView, name: string): DriverPlace | null {
+  const definition = view.definitions.find((each) => each.name === name);
+  return definition
+    ? { from: definition.span.from, least: definition.number?.least, greatest: definition.number?.greatest }
+    : null;
 }
 
 /** What the Combine station is about: the chosen shape if it is combined, or else the last one that is. */

@@ -1,5 +1,5 @@
 import { bounds, distanceIndex, operandOf, perimeter, pointAt, signedArea } from "@vertexon/geometry";
-import { type Definition, type Shape, shapesIn, type Value } from "@vertexon/notation";
+import { type Definition, pointHandles, type Shape, shapesIn, type Value } from "@vertexon/notation";
 import type { DefinitionView, ShapeView, ValueView } from "./views";
 
 /** A definition as plain data. `nameOf` tells what a shape that something was made from is called. */
@@ -18,11 +18,8 @@ export function describeDefinition(definition: Definition, nameOf: (shape: Shape
 
 function handlesOf(value: Value | null): DefinitionView["handles"] {
   if (value?.type === "shape" || value?.type === "probe") return value.handles;
-  if (value?.type === "point" && value.written && (value.written.x || value.written.y))
-    return [
-      { x: value.x, y: value.y, written: value.written, map: { a: 1, b: 0, c: 0, d: 1, e: 0, f: 0 }, role: "vertex" },
-    ];
-  return [];
+  if (value?.type === "point") return pointHandles([value]);
+  return value?.type === "list" ? pointHandles(value.items.filter((item) => item.type === "point")) : [];
 }
 
 function describeValue(value: Value, nameOf: (shape: Shape) => string): ValueView {

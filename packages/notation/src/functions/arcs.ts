@@ -1,5 +1,6 @@
 import { arcFromEndpoints, type Path, type Subpath } from "@vertexon/geometry";
 import { shortNumber } from "../short-number";
+import { angleHandle, type Handle, radiusHandle } from "./handle";
 import { OutlineBuilder } from "./outline-builder";
 import { Shape } from "./shape";
 import { shapeOf } from "./shapes";
@@ -42,9 +43,11 @@ export const arcFunctions: FunctionSignature[] = [
     example: "arc((50, 50), radius: 40, from: 30deg, sweep: 120deg)",
     run(args, sheet) {
       const centre = args.point("at");
-      const builder = startOn(centre, args.positive("radius"), args.angle("from", 0));
+      const r = args.positive("radius");
+      const builder = startOn(centre, r, args.angle("from", 0));
       builder.around(centre.x, centre.y, sweepOf(args));
-      return shapeOf({ subpaths: [builder.open()] }, sheet, [centre], centre);
+      const handles = arcHandles(args, centre, r);
+      return shapeOf({ subpaths: [builder.open()] }, sheet, [centre], centre, { handles });
     },
   },
   {
@@ -132,9 +135,11 @@ export const arcFunctions: FunctionSignature[] = [
     example: "segment((40, 40), radius: 30, from: 0deg, sweep: 140deg)",
     run(args, sheet) {
       const centre = args.point("at");
-      const builder = startOn(centre, args.positive("radius"), args.angle("from", 0));
+      const r = args.positive("radius");
+      const builder = startOn(centre, r, args.angle("from", 0));
       builder.around(centre.x, centre.y, sweepOf(args));
-      return shapeOf({ subpaths: [builder.closed()] }, sheet, [centre], centre);
+      const handles = arcHandles(args, centre, r);
+      return shapeOf({ subpaths: [builder.closed()] }, sheet, [centre], centre, { handles });
     },
   },
   {
@@ -174,7 +179,24 @@ function startOn(centre: PointValue, r: number, angle: number): OutlineBuilder {
 function ringPart(args: Bound, sheet: SheetContext, outer: number, inner: number): Shape {
   const centre = args.point("at");
   const subpaths = ringPartOutline(centre, outer, inner, args.angle("from", 0), sweepOf(args));
-  return shapeOf({ subpaths }, sheet, [centre], centre);
+  return shapeOf({ subpaths }, sheet, [centre], centre, { handles: arcHandles(args, centre, outer) });
+}
+
+/** Handles in the middle of an arc for its radii, and at its ends for its angles. */
+function arcHandles(args: Bound, centre: PointValue, r: number): Handle[] {
+  const [start, turn] = [args.angle("from", 0), args.angle("sweep", TURN)];
+  const place = (angle: number, distance = r) => ({
+    x: centre.x + distance * Math.cos(angle),
+    y: centre.y + distance * Math.sin(angle),
+  });
+  const middle = start + turn / 2;
+  return [
+    ...["radius", "outer", "inner"].flatMap((name) =>
+      args.has(name) ? radiusHandle(args, name, centre, place(middle, args.number(name))) : [],
+    ),
+    ...angleHandle(args, "from", centre, { base: 0, now: start }, place(start)),
+    ...angleHandle(args, "sweep", centre, { base: start, now: turn }, place(start + turn)),
+  ];
 }
 
 /** A whole turn has no radii in its outline: the hole is an outline of its own, travelled the other way. */

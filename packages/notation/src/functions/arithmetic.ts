@@ -71,7 +71,15 @@ export const arithmeticFunctions: FunctionSignature[] = [
     run(args) {
       const radius = args.number("radius");
       const radians = args.angle("angle");
-      return { type: "point", x: radius * Math.cos(radians), y: radius * Math.sin(radians) };
+      const origin = {
+        kind: "polar" as const,
+        x: 0,
+        y: 0,
+        radius: args.origin("radius"),
+        angle: args.origin("angle"),
+        now: radians,
+      };
+      return { type: "point", x: radius * Math.cos(radians), y: radius * Math.sin(radians), origin };
     },
   },
 ];

@@ -9,7 +9,9 @@ import { shapeFunctions } from "./shapes";
 import type { FunctionSignature, MethodSignature } from "./signature";
 import type { Value } from "./values";
 
-export type { Handle, WrittenNumber, WrittenPoint } from "./handle";
+export type { Grip, Handle, Measure } from "./handle";
+export { pointHandle, pointHandles } from "./handle";
+export type { Driver, Origin } from "./origin";
 export { type Combination, combineShapes, MOST_VERTICES, Shape } from "./shape";
 export { PathTextError } from "./shapes";
 export * from "./signature";

@@ -1,5 +1,5 @@
 import { locatePoint, operandOf, signedDistance } from "@vertexon/geometry";
-import { handlesOf } from "./shapes";
+import { pointHandles } from "./handle";
 import { ArgumentError, type FunctionSignature } from "./signature";
 
 /** A field may have no more cells than this. */
@@ -26,7 +26,7 @@ export const measuringFunctions: FunctionSignature[] = [
         location: locatePoint(x, y, operand),
         nearest: signedDistance(x, y, operand),
       }));
-      return { type: "probe", shape, points, handles: handlesOf(written) };
+      return { type: "probe", shape, points, handles: pointHandles(written) };
     },
   },
   {

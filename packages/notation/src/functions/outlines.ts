@@ -1,4 +1,6 @@
 import { polygonPath } from "@vertexon/geometry";
+import { alongHandle, angleHandle, joined, pointHandle, pointHandles, radiusHandle } from "./handle";
+import { axisOrigin, type MaybeOrigin, shifted } from "./origin";
 import { OutlineBuilder } from "./outline-builder";
 import { Shape } from "./shape";
 import { shapeOf } from "./shapes";
@@ -6,7 +8,12 @@ import { ArgumentError, type Bound, type FunctionSignature, type SheetContext } 
 import { trailOutline } from "./trail";
 import type { PointValue, Value } from "./values";
 
-const point = (x: number, y: number): PointValue => ({ type: "point", x, y });
+const point = (x: number, y: number, originX?: MaybeOrigin, originY?: MaybeOrigin): PointValue => ({
+  type: "point",
+  x,
+  y,
+  origin: { kind: "axes", x: originX, y: originY },
+});
 
 /** Outlines by whatever numbers a practitioner has. */
 export const outlineFunctions: FunctionSignature[] = [
@@ -38,7 +45,9 @@ export const outlineFunctions: FunctionSignature[] = [
         );
       return {
         type: "list",
-        items: Array.from({ length: count }, (_, i) => point(numbers[2 * i], numbers[2 * i + 1])),
+        items: Array.from({ length: count }, (_, i) =>
+          point(numbers[2 * i], numbers[2 * i + 1], args.origin("numbers", 2 * i), args.origin("numbers", 2 * i + 1)),
+        ),
       };
     },
   },
@@ -53,9 +62,11 @@ export const outlineFunctions: FunctionSignature[] = [
     example: "offsets((10, 10), (60, 0), (0, 40), (-30, 20))",
     run(args) {
       const items = [args.point("from")];
-      for (const { x, y } of args.points("steps")) {
+      for (const step of args.points("steps")) {
         const last = items[items.length - 1];
-        items.push(point(last.x + x, last.y + y));
+        // Dragging a point changes the step that led to it; all after it go along.
+        const along = (axis: "x" | "y") => shifted(axisOrigin(step, axis), last[axis]);
+        items.push(point(last.x + step.x, last.y + step.y, along("x"), along("y")));
       }
       return { type: "list", items };
     },
@@ -82,7 +93,15 @@ export const outlineFunctions: FunctionSignature[] = [
         const angle = facing + (Math.PI * i) / count;
         points.push(at.x + radii[i % 2] * Math.cos(angle), at.y + radii[i % 2] * Math.sin(angle));
       }
-      return shapeOf(polygonPath(points), sheet, [at], at);
+      const vertex = (i: number) => ({ x: points[2 * i], y: points[2 * i + 1] });
+      const handles = [
+        ...joined([
+          ...radiusHandle(args, "outer", at, vertex(0)),
+          ...angleHandle(args, "facing", at, { base: 0, now: facing }, vertex(0)),
+        ]),
+        ...radiusHandle(args, "inner", at, vertex(1)),
+      ];
+      return shapeOf(polygonPath(points), sheet, [at], at, { handles });
     },
   },
   {
@@ -98,7 +117,9 @@ export const outlineFunctions: FunctionSignature[] = [
     run(args, sheet) {
       const [{ x, y }, a, b] = ["corner", "along", "across"].map((name) => args.point(name));
       const path = polygonPath([x, y, x + a.x, y + a.y, x + a.x + b.x, y + a.y + b.y, x + b.x, y + b.y]);
-      return shapeOf(path, sheet, [args.point("corner")], point(x + (a.x + b.x) / 2, y + (a.y + b.y) / 2));
+      const handles = [...pointHandle(args.point("along"), { x, y }), ...pointHandle(args.point("across"), { x, y })];
+      const centre = { x: x + (a.x + b.x) / 2, y: y + (a.y + b.y) / 2 };
+      return shapeOf(path, sheet, [args.point("corner")], centre, { handles });
     },
   },
   {
@@ -114,7 +135,12 @@ export const outlineFunctions: FunctionSignature[] = [
     run(args, sheet) {
       const at = args.point("at");
       const [w, h] = [args.positive("width") / 2, args.positive("height") / 2];
-      return shapeOf(polygonPath([at.x + w, at.y, at.x, at.y + h, at.x - w, at.y, at.x, at.y - h]), sheet, [at], at);
+      const path = polygonPath([at.x + w, at.y, at.x, at.y + h, at.x - w, at.y, at.x, at.y - h]);
+      const handles = [
+        ...alongHandle(args, "width", at, [0.5, 0], { x: at.x + w, y: at.y }),
+        ...alongHandle(args, "height", at, [0, 0.5], { x: at.x, y: at.y + h }),
+      ];
+      return shapeOf(path, sheet, [at], at, { handles });
     },
   },
   {
@@ -133,8 +159,16 @@ export const outlineFunctions: FunctionSignature[] = [
       const at = args.point("at");
       const [a, b] = [args.positive("a"), args.positive("b")];
       const angle = triangleAngle(args, a, b);
-      const path = polygonPath([at.x, at.y, at.x + a, at.y, at.x + b * Math.cos(angle), at.y + b * Math.sin(angle)]);
-      return shapeOf(path, sheet, [at]);
+      const tip = { x: at.x + b * Math.cos(angle), y: at.y + b * Math.sin(angle) };
+      const path = polygonPath([at.x, at.y, at.x + a, at.y, tip.x, tip.y]);
+      const handles = [
+        ...alongHandle(args, "a", at, [1, 0], { x: at.x + a, y: at.y }),
+        ...joined([
+          ...radiusHandle(args, "b", at, tip),
+          ...angleHandle(args, "angle", at, { base: 0, now: angle }, tip),
+        ]),
+      ];
+      return shapeOf(path, sheet, [at], undefined, { handles });
     },
   },
   {
@@ -227,7 +261,7 @@ function coordinates(args: Bound): Value {
   }
   if (args.has("count") && args.number("count") !== xs.length)
     throw new ArgumentError("count", `${args.number("count")} points are stated, but there are ${xs.length}`);
-  return { type: "list", items: xs.map((x, i) => point(x, ys[i])) };
+  return { type: "list", items: xs.map((x, i) => point(x, ys[i], args.origin("x", i), args.origin("y", i))) };
 }
 
 function triangleAngle(args: Bound, a: number, b: number): number {
@@ -284,6 +318,11 @@ function spiral(args: Bound, sheet: SheetContext): Shape {
     tolerance,
     carried: ((angle / count) ** 2 * second) / 8,
     centre: at,
+    handles: [
+      ...pointHandles([at]),
+      ...radiusHandle(args, "from", at, { x: points[0], y: points[1] }),
+      ...radiusHandle(args, "to", at, { x: points[2 * count], y: points[2 * count + 1] }),
+    ],
   });
 }
 

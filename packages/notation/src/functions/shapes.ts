@@ -1,6 +1,7 @@
 import {
   type Affine,
   circleSubpath,
+  type FillRule,
   type Path,
   PathDataError,
   parsePathData,
@@ -9,7 +10,18 @@ import {
   writtenPathPoints,
 } from "@vertexon/geometry";
 import { shortNumber } from "../short-number";
-import type { Handle, WrittenNumber } from "./handle";
+import {
+  alongHandle,
+  angleHandle,
+  edgeHandle,
+  grip,
+  type Handle,
+  joined,
+  numberHandle,
+  pointHandles,
+  radiusHandle,
+} from "./handle";
+import type { Driver } from "./origin";
 import { OutlineBuilder } from "./outline-builder";
 import { roundedRect } from "./rounded-rect";
 import { Shape } from "./shape";
@@ -39,7 +51,9 @@ export const shapeFunctions: FunctionSignature[] = [
     run(args, sheet) {
       const at = args.point("at");
       const radius = args.positive("radius");
-      return shapeOf({ subpaths: [circleSubpath(at.x, at.y, radius, radius)] }, sheet, [at], at);
+      const path = { subpaths: [circleSubpath(at.x, at.y, radius, radius)] };
+      const handles = radiusHandle(args, "radius", at, { x: at.x + radius, y: at.y });
+      return shapeOf(path, sheet, [at], at, { handles });
     },
   },
   {
@@ -54,8 +68,12 @@ export const shapeFunctions: FunctionSignature[] = [
     example: "ellipse((50, 40), rx: 40, ry: 20)",
     run(args, sheet) {
       const at = args.point("at");
-      const path = { subpaths: [circleSubpath(at.x, at.y, args.positive("rx"), args.positive("ry"))] };
-      return shapeOf(path, sheet, [at], at);
+      const [rx, ry] = [args.positive("rx"), args.positive("ry")];
+      const handles = [
+        ...alongHandle(args, "rx", at, [1, 0], { x: at.x + rx, y: at.y }),
+        ...alongHandle(args, "ry", at, [0, 1], { x: at.x, y: at.y + ry }),
+      ];
+      return shapeOf({ subpaths: [circleSubpath(at.x, at.y, rx, ry)] }, sheet, [at], at, { handles });
     },
   },
   {
@@ -93,8 +111,10 @@ export const shapeFunctions: FunctionSignature[] = [
       const points = args.points("points");
       if (points.length < 3)
         throw new ArgumentError("points", `a polygon needs at least 3 points, not ${points.length}`);
-      const path = roundedPolygon(points, args.number("round", 0));
-      return shapeOf(path, sheet, points, undefined, args.rule("fill"));
+      const round = args.number("round", 0);
+      const { subpaths } = roundedPolygon(points, round);
+      const handles = round > 0 ? roundHandle(args, points, round) : [];
+      return shapeOf({ subpaths }, sheet, points, undefined, { fillRule: args.rule("fill"), handles });
     },
   },
   {
@@ -110,8 +130,15 @@ export const shapeFunctions: FunctionSignature[] = [
     run(args, sheet) {
       const from = args.point("from");
       const to = args.point("to");
-      const subpath = capsuleSubpath(from, to, args.positive("radius"));
-      return shapeOf({ subpaths: [subpath] }, sheet, [from, to], middle(from, to));
+      const radius = args.positive("radius");
+      const subpath = capsuleSubpath(from, to, radius);
+      const centre = middle(from, to);
+      const length = Math.hypot(to.x - from.x, to.y - from.y) || 1;
+      const [nx, ny] = [(to.y - from.y) / length, (from.x - to.x) / length];
+      const side = { x: centre.x + radius * nx, y: centre.y + radius * ny };
+      const handles =
+        nx || ny ? alongHandle(args, "radius", centre, [nx, ny], side) : radiusHandle(args, "radius", from, side);
+      return shapeOf({ subpaths: [subpath] }, sheet, [from, to], centre, { handles });
     },
   },
   {
@@ -140,7 +167,14 @@ export const shapeFunctions: FunctionSignature[] = [
         const radius = radii[i % radii.length];
         points.push(at.x + radius * Math.cos(angle), at.y + radius * Math.sin(angle));
       }
-      return shapeOf(polygonPath(points), sheet, [at], at);
+      const vertex = (i: number) => ({ x: points[2 * i], y: points[2 * i + 1] });
+      const handles = radii.flatMap((_, i) => {
+        const measure = { by: "distance" as const, x: at.x, y: at.y };
+        const reach = numberHandle(vertex(i), grip("radius", measure, args.origin("radius", i)));
+        const turn = i === 0 ? angleHandle(args, "facing", at, { base: 0, now: facing }, vertex(0)) : [];
+        return joined([...reach, ...turn]);
+      });
+      return shapeOf(polygonPath(points), sheet, [at], at, { handles });
     },
   },
   {
@@ -183,24 +217,22 @@ export function shapeOf(
   sheet: SheetContext,
   points: readonly PointValue[],
   centre?: { x: number; y: number },
-  fillRule: "nonzero" | "evenodd" = "nonzero",
+  { fillRule = "nonzero", handles = [] }: { fillRule?: FillRule; handles?: readonly Handle[] } = {},
 ): Shape {
-  return new Shape({ outline, fillRule, tolerance: sheet.tolerance(), centre, handles: handlesOf(points) });
-}
-
-/** Handles for those points whose coordinates are written as numbers. */
-export function handlesOf(points: readonly PointValue[]): Handle[] {
-  return points.flatMap(({ x, y, written }) =>
-    written && (written.x || written.y) ? [{ x, y, written, map: IDENTITY, role: "vertex" }] : [],
-  );
+  const all = [...pointHandles(points), ...handles];
+  return new Shape({ outline, fillRule, tolerance: sheet.tolerance(), centre, handles: all });
 }
 
 /** Handles for the points that path data states in absolute commands. */
 function pathHandles({ value, from }: TextValue): Handle[] {
-  const place = (at: [number, number] | null): WrittenNumber | null =>
+  const place = (at: [number, number] | null): Driver | null =>
     at && {
+      kind: "driver",
+      name: null,
       from: from + at[0],
       to: from + at[1],
+      factor: 1,
+      offset: 0,
       tightBefore: /[\d.]/.test(value[at[0] - 1] ?? ""),
       tightAfter: /[\d.]/.test(value[at[1]] ?? ""),
     };
@@ -208,7 +240,11 @@ function pathHandles({ value, from }: TextValue): Handle[] {
     const [px, py] = [place(xAt), place(yAt)];
     // Both are rewritten together: one space between them is enough.
     if (px?.tightAfter && py) py.tightBefore = false;
-    return { x, y, written: { x: px, y: py }, map: IDENTITY, role };
+    const grips = [
+      ...(px ? [{ label: "x", measure: { by: "along" as const, x: 0, y: 0, dx: 1, dy: 0 }, origin: px }] : []),
+      ...(py ? [{ label: "y", measure: { by: "along" as const, x: 0, y: 0, dx: 0, dy: 1 }, origin: py }] : []),
+    ];
+    return { x, y, grips, map: IDENTITY, role };
   });
 }
 
@@ -254,6 +290,14 @@ function roundedPolygon(points: readonly PointValue[], radius: number): Path {
   return { subpaths: [builder.closed()] };
 }
 
+/** A handle where the first corner's arc begins: the radius grows as it moves away from the corner. */
+function roundHandle(args: Bound, points: readonly PointValue[], round: number): Handle[] {
+  const n = points.length;
+  const { x, y, inX, inY, reach } = cornerOf(points[n - 1], points[0], points[1]);
+  const step: [number, number] = [-reach * inX, -reach * inY];
+  return alongHandle(args, "round", points[0], step, { x: x + round * step[0], y: y + round * step[1] });
+}
+
 /** A corner's unit directions in and out, its turn, how far from it an arc of radius 1 touches, and the edge after it. */
 function cornerOf(before: PointValue, { x, y }: PointValue, after: PointValue) {
   const [dx, dy, ex, ey] = [x - before.x, y - before.y, after.x - x, after.y - y];
@@ -276,12 +320,18 @@ function rectangle(args: Bound, sheet: SheetContext): Shape {
   let { x, y } = corner;
   let width: number;
   let height: number;
-  const handles = [corner];
+  const points = [corner];
+  const edges: Handle[] = [];
   if (args.has("to")) {
     if (args.has("width") || args.has("height") || args.has("at"))
       throw new ArgumentError("to", 'give either a corner and "to", or "width" and "height", not both');
     const to = args.point("to");
-    handles.push(to);
+    points.push(to);
+    const [middleX, middleY] = [(corner.x + to.x) / 2, (corner.y + to.y) / 2];
+    for (const end of [corner, to]) {
+      edges.push(...edgeHandle(end, "x", { x: end.x, y: middleY }));
+      edges.push(...edgeHandle(end, "y", { x: middleX, y: end.y }));
+    }
     width = Math.abs(to.x - x);
     height = Math.abs(to.y - y);
     if (width === 0 || height === 0) throw new ArgumentError("to", "the opposite corner must differ in x and in y");
@@ -292,17 +342,28 @@ function rectangle(args: Bound, sheet: SheetContext): Shape {
       if (!args.has(name)) throw new ArgumentError(name, `rect needs "${name}", or the opposite corner as "to"`);
     width = args.positive("width");
     height = args.positive("height");
+    const share = args.has("at") ? 0.5 : 1;
     if (args.has("at")) {
       x -= width / 2;
       y -= height / 2;
     }
+    edges.push(...alongHandle(args, "width", corner, [share, 0], { x: x + width, y: y + height / 2 }));
+    edges.push(...alongHandle(args, "height", corner, [0, share], { x: x + width / 2, y: y + height }));
   }
   const rx = cornerRadius(args, sheet, ["rx", "ry"], { most: width / 2, side: "width" });
   const ry = cornerRadius(args, sheet, ["ry", "rx"], { most: height / 2, side: "height" });
   const centre = { x: x + width / 2, y: y + height / 2 };
   if (rx === 0 || ry === 0)
-    return shapeOf(polygonPath([x, y, x + width, y, x + width, y + height, x, y + height]), sheet, handles, centre);
-  return shapeOf({ subpaths: [roundedRect(x, y, width, height, rx, ry)] }, sheet, handles, centre);
+    return shapeOf(polygonPath([x, y, x + width, y, x + width, y + height, x, y + height]), sheet, points, centre, {
+      handles: edges,
+    });
+  const given = args.has("rx") ? "rx" : "ry";
+  const handles = [
+    ...edges,
+    ...alongHandle(args, given, { x, y }, [1, 0], { x: x + rx, y }),
+    ...(args.has("rx") && args.has("ry") ? alongHandle(args, "ry", { x, y }, [0, 1], { x, y: y + ry }) : []),
+  ];
+  return shapeOf({ subpaths: [roundedRect(x, y, width, height, rx, ry)] }, sheet, points, centre, { handles });
 }
 
 /** As in SVG: a radius that is not given takes the other one's value; both are clamped to half the side. */

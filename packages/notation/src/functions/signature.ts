@@ -1,4 +1,5 @@
 import type { Imported } from "../import/imported";
+import type { MaybeOrigin } from "./origin";
 import type { Shape } from "./shape";
 import type { LegValue } from "./trail";
 import type { PointValue, RuleValue, TextValue, Value } from "./values";
@@ -62,6 +63,12 @@ export class Bound {
   }
   angle(name: string, otherwise?: number): number {
     return this.get<{ radians: number } | undefined>(name)?.radians ?? (otherwise as number);
+  }
+  /** Where a number or an angle comes from; of several numbers, the one at an index. */
+  origin(name: string, index?: number): MaybeOrigin {
+    const value = this.get<Value | undefined>(name);
+    const one = value?.type === "list" ? value.items[index ?? (value.items.length === 1 ? 0 : -1)] : value;
+    return one?.type === "number" || one?.type === "angle" ? one.origin : undefined;
   }
   point(name: string): PointValue {
     return this.get(name);

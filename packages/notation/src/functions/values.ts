@@ -1,5 +1,6 @@
 import type { Grid, Location, SignedDistance } from "@vertexon/geometry";
-import type { Handle, WrittenPoint } from "./handle";
+import type { Handle } from "./handle";
+import type { Origin } from "./origin";
 import type { Shape } from "./shape";
 import type { LegValue } from "./trail";
 
@@ -22,6 +23,7 @@ export type Value =
 export interface NumberValue {
   type: "number";
   value: number;
+  origin?: Origin;
 }
 
 export interface TruthValue {
@@ -34,6 +36,9 @@ export interface ShareValue {
   type: "share";
   fraction: number;
   fixed: number;
+  fractionOrigin?: Origin;
+  /** In plan units. */
+  fixedOrigin?: Origin;
 }
 
 /** The plan's box. */
@@ -46,15 +51,22 @@ export interface BoxValue {
 export interface AngleValue {
   type: "angle";
   radians: number;
+  origin?: Origin;
 }
 
 export interface PointValue {
   type: "point";
   x: number;
   y: number;
-  /** Where the coordinates stand in the statement as plain numbers; null for one that is computed. */
-  written?: WrittenPoint;
+  origin?: PointOrigin;
+  /** A definition's point by its mere name: it is dragged where it was defined. */
+  bare?: boolean;
 }
+
+/** Where a point comes from: its coordinates, or a distance and a direction (`now`, in radians) from (x, y). */
+export type PointOrigin =
+  | { kind: "axes"; x?: Origin; y?: Origin }
+  | { kind: "polar"; x: number; y: number; radius?: Origin; angle?: Origin; now: number };
 
 export interface TextValue {
   type: "text";

@@ -8,21 +8,32 @@ import {
   MOST_VERTICES,
   methods,
   PathTextError,
-  type ShareValue,
+  type PointOrigin,
   type SheetContext,
   type Value,
-  type WrittenPoint,
 } from "../functions";
 import { toPlanUnits } from "../functions/lengths";
+import {
+  axisOrigin,
+  blended,
+  type MaybeOrigin,
+  type Origin,
+  scaled,
+  shifted,
+  through,
+  writtenAt,
+} from "../functions/origin";
 import { misspelled } from "../misspelled";
 import {
   type Argument,
   type ComparisonOperator,
   type Expression,
+  RADIANS,
   ScriptError,
   ScriptWarning,
   type Span,
 } from "../syntax";
+import { calculated, negated } from "./arithmetic";
 import { type Binding, bind, type Given, runAt } from "./bind";
 
 /** What an expression needs from the sheet around it. Every question makes the definition depend on the answer. */
@@ -81,13 +92,22 @@ class Evaluation {
   value(expression: Expression): Value {
     switch (expression.kind) {
       case "number":
-        return { type: "number", value: expression.value };
+        return { type: "number", value: expression.value, origin: this.written(expression) };
       case "angle":
-        return { type: "angle", radians: expression.radians };
+        return {
+          type: "angle",
+          radians: expression.radians,
+          origin: this.writtenQuantity(expression, (unit) => RADIANS[unit]),
+        };
       case "length":
         return this.length(expression);
       case "share":
-        return { type: "share", fraction: expression.fraction, fixed: 0 };
+        return {
+          type: "share",
+          fraction: expression.fraction,
+          fixed: 0,
+          fractionOrigin: this.writtenQuantity(expression, () => 0.01),
+        };
       case "comparison":
         return this.comparison(expression);
       case "logic": {
@@ -112,7 +132,7 @@ class Evaluation {
       case "tuple":
         return this.tuple(expression.items, expression);
       case "negation":
-        return this.negated(expression.operand);
+        return this.negated(expression);
       case "arithmetic":
         return this.arithmetic(expression);
       case "property":
@@ -132,7 +152,7 @@ class Evaluation {
     if (name === "box") return { type: "box", ...this.sheet.plan() };
     const constant = constants.get(name);
     if (constant) return constant;
-    return unwritten(this.sheet.lookUp(name, span));
+    return seenThrough(name, this.sheet.lookUp(name, span));
   }
 
   /** Two numbers are a point, one thing in brackets is itself, everything else is a list. */
@@ -143,7 +163,12 @@ class Evaluation {
       const [x, y] = [this.along(values[0], "width"), this.along(values[1], "height")];
       if (!Number.isFinite(x) || !Number.isFinite(y))
         throw new ScriptError(span, `a point's coordinates must be finite, not (${x}, ${y})`);
-      return { type: "point", x, y, written: this.written(items) };
+      const origin: PointOrigin = {
+        kind: "axes",
+        x: this.originAlong(values[0], "width"),
+        y: this.originAlong(values[1], "height"),
+      };
+      return { type: "point", x, y, origin };
     }
     return { type: "list", items: values };
   }
@@ -154,10 +179,25 @@ class Evaluation {
     return (value as { value: number }).value;
   }
 
-  /** Inside a function or a repetition one place in the text stands for many points: none can be dragged there. */
-  private written(items: readonly Expression[]): WrittenPoint | undefined {
+  private originAlong(value: Value, axis: "width" | "height"): MaybeOrigin {
+    if (value.type === "number") return value.origin;
+    if (value.type !== "share") return undefined;
+    const size = this.sheet.plan()[axis];
+    // Beside a share it is the fixed length that is changed: the share says what it scales with.
+    if (value.fixedOrigin) return shifted(value.fixedOrigin, value.fraction * size);
+    return shifted(scaled(value.fractionOrigin, size), value.fixed);
+  }
+
+  /** Inside a function or a repetition one place in the text stands for many values: none is driven from there. */
+  private written(span: Span): MaybeOrigin {
+    return this.locals === NO_LOCALS ? writtenAt(span) : undefined;
+  }
+
+  /** A number with its unit: only the number is rewritten. */
+  private writtenQuantity({ from, to }: Span, unitOf: (suffix: string) => number): MaybeOrigin {
     if (this.locals !== NO_LOCALS) return undefined;
-    return { x: literalSpan(items[0]), y: literalSpan(items[1]) };
+    const [, digits, suffix] = /^(.*?)([A-Za-z%]+)$/.exec(this.text.slice(from, to))!;
+    return writtenAt({ from, to: from + digits.length }, unitOf(suffix));
   }
 
   private length(expression: Extract<Expression, { kind: "length" }>): Value {
@@ -168,7 +208,8 @@ class Evaluation {
         expression,
         `the plan's unit "${planUnit}" is none of CSS's absolute lengths, so ${expression.unit} cannot be converted to it`,
       );
-    return number(value);
+    const one = toPlanUnits(1, expression.unit, planUnit, density)!;
+    return { type: "number", value, origin: this.writtenQuantity(expression, () => one) };
   }
 
   private truth(expression: Expression): boolean {
@@ -247,13 +288,15 @@ class Evaluation {
     return value.value;
   }
 
-  private negated(operand: Expression): Value {
+  private negated(expression: Extract<Expression, { kind: "negation" }>): Value {
+    const { operand } = expression;
     const value = this.value(operand);
-    if (value.type === "number") return { type: "number", value: -value.value };
-    if (value.type === "angle") return { type: "angle", radians: -value.radians };
-    if (value.type === "share") return { type: "share", fraction: -value.fraction, fixed: -value.fixed };
-    if (value.type === "point") return { type: "point", x: -value.x, y: -value.y };
-    throw new ScriptError(operand, `${describe(value)} cannot be negated`);
+    // A number is written with its sign.
+    if (operand.kind === "number" && value.type === "number")
+      return { type: "number", value: -value.value, origin: this.written(expression) };
+    const result = negated(value);
+    if (!result) throw new ScriptError(operand, `${describe(value)} cannot be negated`);
+    return result;
   }
 
   private arithmetic(expression: Extract<Expression, { kind: "arithmetic" }>): Value {
@@ -270,7 +313,10 @@ class Evaluation {
     const value = this.value(target);
     const known: Record<string, () => Value> =
       value.type === "point"
-        ? { x: () => number(value.x), y: () => number(value.y) }
+        ? {
+            x: () => number(value.x, axisOrigin(value, "x")),
+            y: () => number(value.y, axisOrigin(value, "y")),
+          }
         : value.type === "shape"
           ? {
               area: () => number(value.area),
@@ -297,9 +343,12 @@ class Evaluation {
     const signature = functions.get(name);
     if (!signature)
       throw misspelled(nameSpan, `no function "${name}"`, name, [...functions.keys(), ...this.sheet.functionNames()]);
-    const binding = bind(expression, signature, this.given(args), this.text);
+    const given = this.given(args);
+    const binding = bind(expression, signature, given, this.text);
     const context = this.contextOf(binding, nameSpan);
-    return this.guarded(nameSpan, () => runAt(binding, nameSpan, () => signature.run(binding.bound, context)));
+    const result = this.guarded(nameSpan, () => runAt(binding, nameSpan, () => signature.run(binding.bound, context)));
+    if (result.type !== "number" && result.type !== "angle") return result;
+    return { ...result, origin: blended(originsIn(given.map(({ value }) => value))) };
   }
 
   /** A function of the sheet: its body sees the arguments and the sheet's names, not what surrounds the call. */
@@ -323,7 +372,7 @@ class Evaluation {
           `; it takes ${names.join(", ")}`,
         );
       if (locals.has(parameter.name)) throw new ScriptError(argument, `"${parameter.name}" is given twice`);
-      locals.set(parameter.name, unwritten(value));
+      locals.set(parameter.name, value.type === "shape" ? value.withoutHandles() : value);
     }
     const inside = (): Evaluation => new Evaluation(text, this.sheet, locals, this.depth + 1);
     try {
@@ -413,21 +462,48 @@ class Evaluation {
   }
 }
 
-/** Where a coordinate is written as a number, with its sign; null where it is computed. */
-function literalSpan(expression: Expression): Span | null {
-  const literal = expression.kind === "negation" ? expression.operand : expression;
-  return literal.kind === "number" ? { from: expression.from, to: expression.to } : null;
-}
-
 /** The items of a list and of the lists in it. */
 function flattened(value: Value): Value[] {
   return value.type === "list" ? value.items.flatMap(flattened) : [value];
 }
 
-/** A value without the places where it is written: it can be dragged where it was made, not where it is used. */
-function unwritten(value: Value): Value {
-  if (value.type === "shape") return value.withoutHandles();
-  return value.type === "point" ? { type: "point", x: value.x, y: value.y } : value;
+/** A definition's value as seen through its name: its shapes and points are dragged where they were defined. */
+function seenThrough(name: string, value: Value): Value {
+  switch (value.type) {
+    case "shape":
+      return value.withoutHandles();
+    case "number":
+    case "angle":
+      return { ...value, origin: through(name, value.origin) };
+    case "share":
+      return {
+        ...value,
+        fractionOrigin: through(name, value.fractionOrigin),
+        fixedOrigin: through(name, value.fixedOrigin),
+      };
+    case "point":
+      return { ...value, origin: pointThrough(name, value.origin), bare: true };
+    case "list":
+      return { type: "list", items: value.items.map((item) => seenThrough(name, item)) };
+    default:
+      return value;
+  }
+}
+
+function pointThrough(name: string, origin: PointOrigin | undefined): PointOrigin | undefined {
+  if (origin?.kind === "polar")
+    return { ...origin, radius: through(name, origin.radius), angle: through(name, origin.angle) };
+  return origin && { kind: "axes", x: through(name, origin.x), y: through(name, origin.y) };
+}
+
+/** Where anything among values comes from. */
+function originsIn(values: readonly Value[]): MaybeOrigin[] {
+  return values.flatMap((value) => {
+    if (value.type === "number" || value.type === "angle") return [value.origin];
+    if (value.type === "share") return [value.fractionOrigin, value.fixedOrigin];
+    if (value.type === "point") return [axisOrigin(value, "x"), axisOrigin(value, "y")];
+    return value.type === "list" ? originsIn(value.items) : [];
+  });
 }
 
 function comparable(value: Value): number | string | boolean | null {
@@ -444,37 +520,6 @@ const COMPARE: Record<ComparisonOperator, (a: number | string | boolean, b: numb
   "!=": (a, b) => a !== b,
 };
 
-function number(value: number): Value {
-  return { type: "number", value };
-}
-
-function calculated(operator: "+" | "-" | "*" | "/", left: Value, right: Value): Value | null {
-  const sign = operator === "-" ? -1 : 1;
-  const [p, q] = [asShare(left, right), asShare(right, left)];
-  if ((operator === "+" || operator === "-") && p && q)
-    return { type: "share", fraction: p.fraction + sign * q.fraction, fixed: p.fixed + sign * q.fixed };
-  if (operator === "+" || operator === "-") {
-    if (left.type === "number" && right.type === "number") return number(left.value + sign * right.value);
-    if (left.type === "angle" && right.type === "angle")
-      return { type: "angle", radians: left.radians + sign * right.radians };
-    if (left.type === "point" && right.type === "point")
-      return { type: "point", x: left.x + sign * right.x, y: left.y + sign * right.y };
-    return null;
-  }
-  if (right.type === "number") {
-    const by = (x: number): number => (operator === "*" ? x * right.value : x / right.value);
-    if (left.type === "number") return number(by(left.value));
-    if (left.type === "angle") return { type: "angle", radians: by(left.radians) };
-    if (left.type === "share") return { type: "share", fraction: by(left.fraction), fixed: by(left.fixed) };
-    if (left.type === "point") return { type: "point", x: by(left.x), y: by(left.y) };
-  }
-  if (operator === "*" && left.type === "number") return calculated("*", right, left);
-  if (operator === "/" && left.type === "angle" && right.type === "angle") return number(left.radians / right.radians);
-  return null;
-}
-
-/** One of the two is a share: the other may be a fixed length beside it. */
-function asShare(value: Value, other: Value): ShareValue | null {
-  if (value.type === "share") return value;
-  return value.type === "number" && other.type === "share" ? { type: "share", fraction: 0, fixed: value.value } : null;
+function number(value: number, origin?: Origin): Value {
+  return { type: "number", value, origin };
 }

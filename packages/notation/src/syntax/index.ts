@@ -1,3 +1,3 @@
 export * from "./ast";
-export { parseStatement } from "./parse";
+export { parseStatement, RADIANS } from "./parse";
 export { type StatementText, splitStatements } from "./statements";

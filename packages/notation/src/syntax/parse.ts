@@ -20,7 +20,8 @@ export function parseStatement(text: string): Statement {
   return new Builder(text).statement(tree.topNode.firstChild!);
 }
 
-const RADIANS: Record<string, number> = { deg: Math.PI / 180, rad: 1, turn: 2 * Math.PI };
+/** The units of angles, in radians. */
+export const RADIANS: Record<string, number> = { deg: Math.PI / 180, rad: 1, turn: 2 * Math.PI };
 
 class Builder {
   constructor(private readonly text: string) {}
