@@ -1,4 +1,4 @@
-import type { Affine } from "@vertexon/geometry";
+import { inverse, transformPoint } from "@vertexon/geometry";
 import type { Handle, Measure } from "./functions";
 import { type Expression, parseStatement, ScriptError, type TextEdit } from "./syntax";
 
@@ -21,14 +21,14 @@ export function moveHandle(
   y: number,
   decimals: number,
 ): TextEdit[] {
-  const point = inverse(handle.map, x, y);
+  const [px, py] = transformPoint(inverse(handle.map), x, y);
   const edits: TextEdit[] = [];
   for (const { measure, origin } of handle.grips) {
     const place = origin.kind === "driver" ? placeOf(origin.name) : null;
     if (origin.kind !== "driver" || !place) continue;
     const from = place.from + origin.from;
     if (edits.some((edit) => edit.from === from)) continue; // both coordinates follow from one number
-    const { value, perUnit } = measured(measure, point);
+    const { value, perUnit } = measured(measure, { x: px, y: py });
     const number = clamped((value - origin.offset) / origin.factor, place);
     const digits = decimals + Math.ceil(Math.log10(perUnit * Math.abs(origin.factor)) - 1e-9);
     const text = writeNumber(number, Math.max(0, Math.min(12, digits)));
@@ -94,9 +94,4 @@ export function applyEdits(script: string, edits: readonly TextEdit[]): string {
   for (const { from, to, insert } of [...edits].sort((a, b) => b.from - a.from))
     result = result.slice(0, from) + insert + result.slice(to);
   return result;
-}
-
-function inverse({ a, b, c, d, e, f }: Affine, x: number, y: number): { x: number; y: number } {
-  const determinant = a * d - b * c;
-  return { x: (d * (x - e) - c * (y - f)) / determinant, y: (a * (y - f) - b * (x - e)) / determinant };
 }

@@ -35,3 +35,4 @@ export {
 export type { Definition, Diagnostic, Emission, Evaluated, Mark, PlanSettings } from "./sheet/evaluated";
 export { Sheet } from "./sheet/sheet";
 export type { Mend, Span, TextEdit } from "./syntax";
+export { type VertexChange, VertexChangeError, vertexEdits } from "./vertex-edits";

@@ -6,6 +6,7 @@
  * turned to centre form as SVG 2's implementation notes say (appendix B.2).
  */
 export { arcFromEndpoints } from "./arc";
+export { cornersOf, startedAt, withCorner, withoutCorner } from "./corners";
 export {
   type Arc,
   type Cubic,
@@ -20,5 +21,16 @@ export {
 } from "./model";
 export { PathDataError, parsePathData, parsePathPrefix, type WrittenPathPoint, writtenPathPoints } from "./path-data";
 export { reversePath } from "./reverse";
-export { type Affine, compose, rotation, scaling, transformPath, transformPoint, translation } from "./transform";
+export { splitSegment } from "./split";
+export {
+  type Affine,
+  compose,
+  IDENTITY,
+  inverse,
+  rotation,
+  scaling,
+  transformPath,
+  transformPoint,
+  translation,
+} from "./transform";
 export { writePathData } from "./write-path-data";

@@ -10,6 +10,8 @@ export interface Affine {
   f: number;
 }
 
+export const IDENTITY: Affine = { a: 1, b: 0, c: 0, d: 1, e: 0, f: 0 };
+
 export function translation(dx: number, dy: number): Affine {
   return { a: 1, b: 0, c: 0, d: 1, e: dx, f: dy };
 }
@@ -43,6 +45,19 @@ export function compose(first: Affine, second: Affine): Affine {
 
 export function transformPoint(m: Affine, x: number, y: number): [number, number] {
   return [m.a * x + m.c * y + m.e, m.b * x + m.d * y + m.f];
+}
+
+/** The map that undoes another one; its determinant must not be 0. */
+export function inverse({ a, b, c, d, e, f }: Affine): Affine {
+  const determinant = a * d - b * c;
+  return {
+    a: d / determinant,
+    b: -b / determinant,
+    c: -c / determinant,
+    d: a / determinant,
+    e: (c * f - d * e) / determinant,
+    f: (b * e - a * f) / determinant,
+  };
 }
 
 /** A path under an affine map. Bézier curves map by their control points, arcs by centre and half-diameters. */

@@ -1,6 +1,7 @@
 import { arcFromEndpoints, type Path, type Subpath } from "@vertexon/geometry";
 import { shortNumber } from "../short-number";
-import { angleHandle, type Handle, radiusHandle } from "./handle";
+import type { Handle } from "./handle";
+import { angleHandle, radiusHandle } from "./handles";
 import { OutlineBuilder } from "./outline-builder";
 import { Shape } from "./shape";
 import { shapeOf } from "./shapes";
@@ -32,7 +33,7 @@ export const arcFunctions: FunctionSignature[] = [
         throw new ArgumentError("points", `a polyline needs at least 2 points, not ${points.length}`);
       const builder = new OutlineBuilder(points[0].x, points[0].y);
       for (const { x, y } of points) builder.line(x, y);
-      return shapeOf({ subpaths: [builder.open()] }, sheet, points);
+      return shapeOf({ subpaths: [builder.open()] }, sheet, points, undefined, { told: points });
     },
   },
   {

@@ -10,8 +10,8 @@ import type { FunctionSignature, MethodSignature } from "./signature";
 import type { Value } from "./values";
 
 export type { Grip, Handle, Measure } from "./handle";
-export { pointHandle, pointHandles } from "./handle";
-export type { Driver, Origin } from "./origin";
+export { pointHandles } from "./handles";
+export type { Driver, Origin, PointOrigin } from "./origin";
 export { type Combination, combineShapes, MOST_VERTICES, Shape } from "./shape";
 export { PathTextError } from "./shapes";
 export * from "./signature";

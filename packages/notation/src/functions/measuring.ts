@@ -1,5 +1,5 @@
 import { locatePoint, operandOf, signedDistance } from "@vertexon/geometry";
-import { pointHandles } from "./handle";
+import { pointHandles } from "./handles";
 import { ArgumentError, type FunctionSignature } from "./signature";
 
 /** A field may have no more cells than this. */

@@ -1,5 +1,4 @@
 import type { Span } from "../syntax";
-import type { PointValue } from "./values";
 
 /** The one number in the script that a value follows from: value = factor × number + offset. */
 export interface Driver extends Span {
@@ -22,6 +21,11 @@ export interface Blend {
 /** Where a value comes from; nothing for constants of the notation and for what is measured. */
 export type Origin = Driver | Blend;
 export type MaybeOrigin = Origin | undefined;
+
+/** Where a point comes from: its coordinates, or a distance and a direction (`now`, in radians) from (x, y). */
+export type PointOrigin =
+  | { kind: "axes"; x?: Origin; y?: Origin }
+  | { kind: "polar"; x: number; y: number; radius?: Origin; angle?: Origin; now: number };
 
 /** A number as it stands in the statement that is being evaluated. */
 export function writtenAt({ from, to }: Span, factor = 1): Driver {
@@ -69,7 +73,7 @@ export function through(name: string, origin: MaybeOrigin): MaybeOrigin {
 }
 
 /** Where a point's coordinate comes from. */
-export function axisOrigin({ origin }: PointValue, axis: "x" | "y"): MaybeOrigin {
+export function axisOrigin({ origin }: { origin?: PointOrigin }, axis: "x" | "y"): MaybeOrigin {
   return origin?.kind === "polar" ? blended([origin.radius, origin.angle]) : origin?.[axis];
 }
 

@@ -1,5 +1,5 @@
 import { polygonPath } from "@vertexon/geometry";
-import { alongHandle, angleHandle, joined, pointHandle, pointHandles, radiusHandle } from "./handle";
+import { alongHandle, angleHandle, joined, pointHandle, pointHandles, radiusHandle } from "./handles";
 import { axisOrigin, type MaybeOrigin, shifted } from "./origin";
 import { OutlineBuilder } from "./outline-builder";
 import { Shape } from "./shape";
@@ -338,5 +338,5 @@ function smooth(args: Bound, sheet: SheetContext): Shape {
     const [a, b, c, d] = [near(i - 1), near(i), near(i + 1), near(i + 2)];
     builder.cubic(b.x + (c.x - a.x) / 6, b.y + (c.y - a.y) / 6, c.x - (d.x - b.x) / 6, c.y - (d.y - b.y) / 6, c.x, c.y);
   }
-  return shapeOf({ subpaths: [close ? builder.closed() : builder.open()] }, sheet, points);
+  return shapeOf({ subpaths: [close ? builder.closed() : builder.open()] }, sheet, points, undefined, { told: points });
 }

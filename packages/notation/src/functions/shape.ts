@@ -6,9 +6,11 @@ import {
   combineAll,
   compose,
   convexHull,
+  cornersOf,
   type FillRule,
   type FlatPath,
   flattenPath,
+  IDENTITY,
   type MultiPolygon,
   type Operand,
   type Operation,
@@ -47,6 +49,10 @@ interface ShapeParts {
   handles?: Handle[];
   combination?: Combination;
   trail?: TrailRecord;
+  /** The map that the outline was put where it is with, after it was told. */
+  placed?: Affine;
+  /** The points that it was told by, before that map. */
+  told?: readonly { x: number; y: number }[];
   /** The region, where it is known already. */
   polygons?: Polygon[];
 }
@@ -85,6 +91,18 @@ export class Shape {
   get trail(): TrailRecord | null {
     return this.parts.trail ?? null;
   }
+  /** The corners that can be picked, x y each: the points that it was told by, or else where its segments meet. */
+  get corners(): Float64Array[] {
+    const { told, outline } = this.parts;
+    if (!told) return outline.subpaths.map(cornersOf);
+    return [Float64Array.from(told.flatMap(({ x, y }) => transformPoint(this.placed, x, y)))];
+  }
+
+  /** The map that the outline was put where it is with, after it was told. */
+  get placed(): Affine {
+    return this.parts.placed ?? IDENTITY;
+  }
+
   /** The error bound that earlier steps left in the outline, in plan units. */
   get carried(): number {
     return this.parts.carried ?? 0;
@@ -190,6 +208,8 @@ export class Shape {
       tolerance,
       carried: carried * stretch,
       centre: { x, y },
+      placed: compose(this.placed, map),
+      told: this.parts.told,
       handles: handles.map((handle) => ({ ...handle, map: compose(handle.map, map) })),
     });
   }

@@ -1,7 +1,7 @@
 import {
-  type Affine,
   circleSubpath,
   type FillRule,
+  IDENTITY,
   type Path,
   PathDataError,
   parsePathData,
@@ -10,25 +10,23 @@ import {
   writtenPathPoints,
 } from "@vertexon/geometry";
 import { shortNumber } from "../short-number";
+import type { Handle } from "./handle";
 import {
   alongHandle,
   angleHandle,
   edgeHandle,
   grip,
-  type Handle,
   joined,
   numberHandle,
   pointHandles,
   radiusHandle,
-} from "./handle";
+} from "./handles";
 import type { Driver } from "./origin";
 import { OutlineBuilder } from "./outline-builder";
 import { roundedRect } from "./rounded-rect";
 import { Shape } from "./shape";
 import { ArgumentError, type Bound, type FunctionSignature, type Parameter, type SheetContext } from "./signature";
 import type { PointValue, TextValue } from "./values";
-
-const IDENTITY: Affine = { a: 1, b: 0, c: 0, d: 1, e: 0, f: 0 };
 
 const fill: Parameter = {
   name: "fill",
@@ -114,7 +112,7 @@ export const shapeFunctions: FunctionSignature[] = [
       const round = args.number("round", 0);
       const { subpaths } = roundedPolygon(points, round);
       const handles = round > 0 ? roundHandle(args, points, round) : [];
-      return shapeOf({ subpaths }, sheet, points, undefined, { fillRule: args.rule("fill"), handles });
+      return shapeOf({ subpaths }, sheet, points, undefined, { fillRule: args.rule("fill"), handles, told: points });
     },
   },
   {
@@ -217,10 +215,14 @@ export function shapeOf(
   sheet: SheetContext,
   points: readonly PointValue[],
   centre?: { x: number; y: number },
-  { fillRule = "nonzero", handles = [] }: { fillRule?: FillRule; handles?: readonly Handle[] } = {},
+  {
+    fillRule = "nonzero",
+    handles = [],
+    told,
+  }: { fillRule?: FillRule; handles?: readonly Handle[]; told?: readonly PointValue[] } = {},
 ): Shape {
   const all = [...pointHandles(points), ...handles];
-  return new Shape({ outline, fillRule, tolerance: sheet.tolerance(), centre, handles: all });
+  return new Shape({ outline, fillRule, tolerance: sheet.tolerance(), centre, handles: all, told });
 }
 
 /** Handles for the points that path data states in absolute commands. */

@@ -1,6 +1,6 @@
 import type { Grid, Location, SignedDistance } from "@vertexon/geometry";
 import type { Handle } from "./handle";
-import type { Origin } from "./origin";
+import type { Origin, PointOrigin } from "./origin";
 import type { Shape } from "./shape";
 import type { LegValue } from "./trail";
 
@@ -62,11 +62,6 @@ export interface PointValue {
   /** A definition's point by its mere name: it is dragged where it was defined. */
   bare?: boolean;
 }
-
-/** Where a point comes from: its coordinates, or a distance and a direction (`now`, in radians) from (x, y). */
-export type PointOrigin =
-  | { kind: "axes"; x?: Origin; y?: Origin }
-  | { kind: "polar"; x: number; y: number; radius?: Origin; angle?: Origin; now: number };
 
 export interface TextValue {
   type: "text";

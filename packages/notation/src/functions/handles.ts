@@ -1,0 +1,81 @@
+import { IDENTITY } from "@vertexon/geometry";
+import type { Grip, Handle, Measure } from "./handle";
+import { type MaybeOrigin, shifted } from "./origin";
+import type { Bound } from "./signature";
+import type { PointValue } from "./values";
+
+/** Handles for points, where their coordinates come from the script. A bare name is dragged where it was defined. */
+export function pointHandles(points: readonly PointValue[]): Handle[] {
+  return points.flatMap((point) => (point.bare ? [] : pointHandle(point)));
+}
+
+/** A handle of a point given as a step from a place, or as itself. */
+export function pointHandle(point: PointValue, from = { x: 0, y: 0 }, role: Handle["role"] = "vertex"): Handle[] {
+  const grips = gripsOf(point, from);
+  return grips.length ? [{ x: from.x + point.x, y: from.y + point.y, map: IDENTITY, role, grips }] : [];
+}
+
+function gripsOf({ origin }: PointValue, from: { x: number; y: number }): Grip[] {
+  if (origin?.kind === "polar") {
+    const [x, y] = [from.x + origin.x, from.y + origin.y];
+    return [
+      ...grip("distance", { by: "distance", x, y }, origin.radius),
+      ...grip("direction", { by: "angle", x, y, now: origin.now }, origin.angle),
+    ];
+  }
+  return [
+    ...grip("x", { by: "along", ...from, dx: 1, dy: 0 }, origin?.x),
+    ...grip("y", { by: "along", ...from, dx: 0, dy: 1 }, origin?.y),
+  ];
+}
+
+/** A handle at `place` for an argument that is a distance from `centre`. */
+export function radiusHandle(args: Bound, name: string, centre: Place, place: Place): Handle[] {
+  return numberHandle(place, grip(name, { by: "distance", x: centre.x, y: centre.y }, args.origin(name)));
+}
+
+/** A handle at `place` for an argument that grows by 1 with each step (dx, dy) from `zero`. */
+export function alongHandle(args: Bound, name: string, zero: Place, step: [number, number], place: Place): Handle[] {
+  const [dx, dy] = step;
+  const length = dx * dx + dy * dy;
+  const measure: Measure = { by: "along", x: zero.x, y: zero.y, dx: dx / length, dy: dy / length };
+  return length > 0 ? numberHandle(place, grip(name, measure, args.origin(name))) : [];
+}
+
+/** A handle at `place` for an argument that is an angle from the direction `base`, seen from `centre`. */
+export function angleHandle(
+  args: Bound,
+  name: string,
+  centre: Place,
+  { base, now }: { base: number; now: number },
+  place: Place,
+): Handle[] {
+  const measure: Measure = { by: "angle", x: centre.x, y: centre.y, now: base + now };
+  return numberHandle(place, grip(name, measure, shifted(args.origin(name), base)));
+}
+
+/** Several handles at one place as one, so that a vertex in polar coordinates moves freely. */
+export function joined(handles: readonly Handle[]): Handle[] {
+  const [first] = handles;
+  return first ? [{ ...first, grips: handles.flatMap(({ grips }) => grips) }] : [];
+}
+
+/** A handle on a rectangle's edge that moves one coordinate of the point that it comes from. */
+export function edgeHandle(point: PointValue, axis: "x" | "y", place: Place): Handle[] {
+  const measure: Measure = { by: "along", x: 0, y: 0, dx: axis === "x" ? 1 : 0, dy: axis === "y" ? 1 : 0 };
+  const origin = point.origin?.kind === "polar" ? undefined : point.origin?.[axis];
+  return numberHandle(place, grip(axis, measure, origin));
+}
+
+export function numberHandle(place: Place, grips: Grip[]): Handle[] {
+  return grips.length ? [{ x: place.x, y: place.y, map: IDENTITY, role: "number", grips }] : [];
+}
+
+export function grip(label: string, measure: Measure, origin: MaybeOrigin): Grip[] {
+  return origin && !(origin.kind === "driver" && origin.factor === 0) ? [{ label, measure, origin }] : [];
+}
+
+interface Place {
+  x: number;
+  y: number;
+}
