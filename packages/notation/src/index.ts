@@ -24,6 +24,7 @@ export { highlightedParser } from "./highlighting";
 export { type Attachment, ImportError, type ImportPlan, planImport } from "./import";
 export { type Occurrences, occurrencesAt, renameEdits } from "./occurrences";
 export { axisSenseEdits } from "./plan-edits";
+export { arcReadings, type Reading } from "./readings";
 export {
   callForm,
   exampleAttachments,
@@ -32,7 +33,8 @@ export {
   referenceGroups,
   referenceMarkdown,
 } from "./reference";
-export type { Definition, Diagnostic, Emission, Evaluated, Mark, PlanSettings } from "./sheet/evaluated";
+export type { Definition, Diagnostic, Emission, Evaluated, Mark, Picture, PlanSettings } from "./sheet/evaluated";
 export { Sheet } from "./sheet/sheet";
 export type { Mend, Span, TextEdit } from "./syntax";
+export { travelPlaces } from "./travel";
 export { type VertexChange, VertexChangeError, vertexEdits } from "./vertex-edits";

@@ -19,7 +19,14 @@ export {
   type Segment,
   type Subpath,
 } from "./model";
-export { PathDataError, parsePathData, parsePathPrefix, type WrittenPathPoint, writtenPathPoints } from "./path-data";
+export {
+  PathDataError,
+  parsePathData,
+  parsePathPrefix,
+  pathSegmentPlaces,
+  type WrittenPathPoint,
+  writtenPathPoints,
+} from "./path-data";
 export { reversePath } from "./reverse";
 export { splitSegment } from "./split";
 export {

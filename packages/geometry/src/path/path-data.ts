@@ -46,11 +46,31 @@ export interface WrittenPathPoint {
 /** The points that absolute commands state, in the order of the text. Throws {@link PathDataError} as parsing does. */
 export function writtenPathPoints(d: string): WrittenPathPoint[] {
   const points: WrittenPathPoint[] = [];
-  readSubpaths(new Reader(d), [], (point) => points.push(point));
+  readSubpaths(new Reader(d), [], { point: (point) => points.push(point) });
   return points;
 }
 
-function readSubpaths(reader: Reader, subpaths: Subpath[], note: (point: WrittenPathPoint) => void = () => {}): void {
+/**
+ * Where the text of each segment stands, subpath by subpath: its command's letter, when it is the first of that command,
+ * and its numbers. A closed subpath has one more, for the command that closes it.
+ */
+export function pathSegmentPlaces(d: string): [from: number, to: number][][] {
+  const places: [number, number][][] = [];
+  readSubpaths(new Reader(d), [], {
+    segment: (subpath, from, to) => {
+      while (places.length <= subpath) places.push([]);
+      places[subpath].push([from, to]);
+    },
+  });
+  return places;
+}
+
+interface Listener {
+  point?(point: WrittenPathPoint): void;
+  segment?(subpath: number, from: number, to: number): void;
+}
+
+function readSubpaths(reader: Reader, subpaths: Subpath[], listener: Listener = {}): void {
   let subpath: Subpath | null = null;
   let x = 0;
   let y = 0;
@@ -85,6 +105,7 @@ function readSubpaths(reader: Reader, subpaths: Subpath[], note: (point: Written
 
   reader.skipSpace();
   for (let first = true; !reader.atEnd(); first = false) {
+    let from = reader.position;
     const letter = reader.command(first);
     const lower = letter.toLowerCase();
     if (lower === "z") {
@@ -93,17 +114,20 @@ function readSubpaths(reader: Reader, subpaths: Subpath[], note: (point: Written
       x = open.x;
       y = open.y;
       control = null;
+      listener.segment?.(subpaths.length - 1, from, reader.position);
       reader.skipSpace();
       continue;
     }
     reader.skipSpace();
     for (let again = false; ; again = true) {
       const relative = letter === lower;
+      const drawnBefore = segmentCount(subpaths);
+      if (again) from = reader.position;
       const ox = relative ? x : 0;
       const oy = relative ? y : 0;
       const pair = (role: WrittenPathPoint["role"]): [number, number] => {
         const [px, py] = reader.pair(ox, oy);
-        if (!relative) note({ x: px, y: py, xAt: reader.pairAt[0], yAt: reader.pairAt[1], role });
+        if (!relative) listener.point?.({ x: px, y: py, xAt: reader.pairAt[0], yAt: reader.pairAt[1], role });
         return [px, py];
       };
       if (lower === "m") {
@@ -120,11 +144,11 @@ function readSubpaths(reader: Reader, subpaths: Subpath[], note: (point: Written
         lineTo(...pair("vertex"));
       } else if (lower === "h") {
         const nx = ox + reader.coordinate();
-        if (!relative) note({ x: nx, y, xAt: reader.numberAt, yAt: null, role: "vertex" });
+        if (!relative) listener.point?.({ x: nx, y, xAt: reader.numberAt, yAt: null, role: "vertex" });
         lineTo(nx, y);
       } else if (lower === "v") {
         const ny = oy + reader.coordinate();
-        if (!relative) note({ x, y: ny, xAt: null, yAt: reader.numberAt, role: "vertex" });
+        if (!relative) listener.point?.({ x, y: ny, xAt: null, yAt: reader.numberAt, role: "vertex" });
         lineTo(x, ny);
       } else if (lower === "q" || lower === "t") {
         const [x1, y1] = lower === "q" ? pair("control") : reflected(2);
@@ -146,9 +170,16 @@ function readSubpaths(reader: Reader, subpaths: Subpath[], note: (point: Written
         y = ny;
         control = null;
       }
+      if (segmentCount(subpaths) > drawnBefore) listener.segment?.(subpaths.length - 1, from, reader.position);
       if (!reader.anotherArgument()) break;
     }
   }
+}
+
+/** How many segments the outline that is being drawn has; after a closed one the next begins. */
+function segmentCount(subpaths: readonly Subpath[]): number {
+  const last = subpaths.at(-1);
+  return last && !last.closed ? last.segments.length : 0;
 }
 
 const COMMANDS = "MmZzLlHhVvCcSsQqTtAa";
@@ -161,6 +192,10 @@ class Reader {
   numberAt: [number, number] = [0, 0];
   pairAt: [x: [number, number], y: [number, number]] = [this.numberAt, this.numberAt];
   constructor(private readonly text: string) {}
+
+  get position(): number {
+    return this.i;
+  }
 
   atEnd(): boolean {
     return this.i >= this.text.length;

@@ -13,7 +13,7 @@ import { checkOutside } from "./outside";
 import { checkRoundedAngle } from "./rounded-angle";
 import { checkUpsideDown } from "./upside-down";
 
-export { argumentOf, type Finding, writtenCall } from "./finding";
+export { argumentOf, type Finding, within, writtenCall } from "./finding";
 
 /** What can be seen in one definition alone. */
 export function checkDefinition(definition: Checked): Finding[] {

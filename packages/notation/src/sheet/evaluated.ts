@@ -51,6 +51,24 @@ export interface Emission {
   file: string | null;
 }
 
+/** A picture that lies under the plan, to read points off it. */
+export interface Picture {
+  span: Span;
+  /** The attachment that holds it, as a data URL. */
+  file: string;
+  /** Where its top left corner lies, as it is seen. */
+  x: number;
+  y: number;
+  /** Plan units to a pixel of the picture. */
+  scale: number;
+  /** How far it is faded out: 0 not at all, 1 wholly. */
+  fade: number;
+  /** The shape that it is shown in, or null for all of it. */
+  clip: string | null;
+  /** Where these are written as numbers that can be changed; null where they are not. */
+  places: { at: Span | null; scale: Span | null; fade: Span | null; clip: Span | null };
+}
+
 export interface Evaluated {
   plan: PlanSettings;
   tolerance: number;
@@ -58,6 +76,7 @@ export interface Evaluated {
   toleranceSpan: Span | null;
   definitions: Definition[];
   emissions: Emission[];
+  pictures: Picture[];
   diagnostics: Diagnostic[];
   /** The names that had to be computed anew. */
   recomputed: string[];

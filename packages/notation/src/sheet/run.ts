@@ -12,7 +12,7 @@ import {
   type StatementText,
 } from "../syntax";
 import type { SheetFunction } from "./evaluate";
-import type { Definition, Diagnostic, Emission, PlanSettings } from "./evaluated";
+import type { Definition, Diagnostic, Emission, Picture, PlanSettings } from "./evaluated";
 
 const DEFAULT_PLAN: PlanSettings = { width: 320, height: 240, yDown: true, unit: "px", density: 96 };
 const DEFAULT_TOLERANCE = 0.05;
@@ -194,6 +194,43 @@ export class Run {
     });
   }
 
+  /** Settings of a picture are plain numbers, as those of the plan are. */
+  readPictures(
+    kept: ReadonlyMap<string, Computed>,
+    attached: (file: string) => boolean,
+    files: () => string[],
+  ): Picture[] {
+    return this.ofKind("picture").map(({ from, statement }) => {
+      const { file, fileSpan, at, scale, fade, clip } = statement;
+      if (!attached(file)) {
+        const known = files();
+        const otherwise = known.length ? `; there are ${known.join(", ")}` : "";
+        this.reportError(from, misspelled(fileSpan, `no picture called "${file}" is attached`, file, known, otherwise));
+      }
+      const value = clip && kept.get(clip.name)?.value;
+      if (clip && !this.definitions.has(clip.name)) this.reportError(from, unknownName(clip.name, clip.span, this));
+      else if (clip && value && value.type !== "shape")
+        this.report(from, clip.span, `only a shape can clip a picture; "${clip.name}" is a ${value.type}`);
+      const [x, y] = at?.kind === "tuple" && at.items.length === 2 ? at.items.map(plainNumber) : [at && null, null];
+      if (at && (x === null || y === null))
+        this.report(from, at, "expected a point written as numbers, such as (10, 20)");
+      const faded = fade && (fade.kind === "share" ? fade.fraction : plainNumber(fade));
+      if (fade && (faded === null || faded < 0 || faded > 1))
+        this.report(from, fade, "fade must be written as a share from 0% to 100%");
+      const placeOf = (span: Span | null): Span | null => span && { from: from + span.from, to: from + span.to };
+      return {
+        span: { from: from + statement.from, to: from + statement.to },
+        file,
+        x: x ?? 0,
+        y: y ?? 0,
+        scale: scale ? this.positive(from, scale, "the picture's scale", 1) : 1,
+        fade: faded ?? 0.5,
+        clip: clip && value?.type === "shape" ? clip.name : null,
+        places: { at: placeOf(at), scale: placeOf(scale), fade: placeOf(fade), clip: placeOf(clip?.span ?? null) },
+      };
+    });
+  }
+
   describeDefinitions(kept: ReadonlyMap<string, Computed>): Definition[] {
     return [...this.definitions].map(([name, { statement, text, from }]) => {
       const { value, errors, findings, uses } = kept.get(name)!;
@@ -235,6 +272,12 @@ export function unknownName(name: string, span: Span, run: Run): ScriptError {
 
 function shiftedBy<S extends Span>(offset: number, span: S): S {
   return { ...span, from: offset + span.from, to: offset + span.to };
+}
+
+function plainNumber(expression: Expression): number | null {
+  const sign = expression.kind === "negation" ? -1 : 1;
+  const literal = expression.kind === "negation" ? expression.operand : expression;
+  return literal.kind === "number" ? sign * literal.value : null;
 }
 
 function numberSpan(expression: Expression): Span | null {

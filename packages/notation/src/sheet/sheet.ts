@@ -91,6 +91,8 @@ export class Sheet {
     for (const name of run.definitions.keys()) compute(name);
     const definitions = run.describeDefinitions(this.kept);
     const emissions = run.readEmissions(this.kept);
+    const isPicture = (file: string): boolean => /^data:image\//.test(this.attachments.get(file)?.content ?? "");
+    const pictures = run.readPictures(this.kept, isPicture, () => [...this.attachments.keys()].filter(isPicture));
     const statementOf = (name: string) => run.definitions.get(name)!;
     const sourceOf = (file: string) => {
       const read = this.readAttachment(file);
@@ -111,6 +113,7 @@ export class Sheet {
       toleranceSpan: run.toleranceSpan(),
       definitions,
       emissions,
+      pictures,
       diagnostics: run.diagnostics(),
       recomputed,
     };

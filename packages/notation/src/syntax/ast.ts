@@ -71,6 +71,15 @@ export type Statement =
       body: Expression;
     } & Span)
   | ({
+      kind: "picture";
+      file: string;
+      fileSpan: Span;
+      at: Expression | null;
+      scale: Expression | null;
+      fade: Expression | null;
+      clip: { name: string; span: Span } | null;
+    } & Span)
+  | ({
       kind: "emit";
       name: string;
       nameSpan: Span;

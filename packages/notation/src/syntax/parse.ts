@@ -51,6 +51,25 @@ class Builder {
       }
       case "Tolerance":
         return { kind: "tolerance", value: this.expression(node.getChild("Expression")!), ...span };
+      case "Picture": {
+        const file = node.getChild("Text")!;
+        const part = (name: string) => node.getChild(name)?.getChild("Expression");
+        const [at, scale, fade] = ["PictureAt", "PictureScale", "PictureFade"].map((name) => {
+          const child = part(name);
+          return child ? this.expression(child) : null;
+        });
+        const clip = node.getChild("PictureClip")?.getChild("Name");
+        return {
+          kind: "picture",
+          file: this.read(file).slice(1, -1),
+          fileSpan: spanOf(file),
+          at,
+          scale,
+          fade,
+          clip: clip ? { name: this.read(clip), span: spanOf(clip) } : null,
+          ...span,
+        };
+      }
       case "Definition": {
         const name = node.getChild("DefinedName")!;
         const range = node.getChild("Range")?.getChildren("Expression");

@@ -23,7 +23,7 @@ function expectedAt(place: SyntaxNode, text: string, at: number): string {
   const before = text.slice(0, at).trimEnd();
   const quotes = before.split('"').length - 1;
   if (text[at] === '"' || quotes % 2 === 1) return "a closing quotation mark";
-  if (before === "") return "a statement: name = …, plan, tolerance, fn or emit";
+  if (before === "") return "a statement: name = …, plan, tolerance, picture, fn or emit";
   if (/[=(,:*/+-]$/.test(before) && !/^(plan|emit)\b/.test(before)) return "a value";
   if (/\.$/.test(before)) return "the name of a property or a method";
   if (/\b(union|intersection|difference|xor)$/.test(before)) return "a shape";
@@ -34,6 +34,7 @@ function expectedAt(place: SyntaxNode, text: string, at: number): string {
     return "each NAME from FIRST to LAST: VALUE";
   if (/\bif\b/.test(before) && !/\belse\b/.test(before.slice(before.lastIndexOf("if"))))
     return "if CONDITION then VALUE else VALUE";
+  if (statement[1] === "picture") return 'picture "FILE", then at (x, y), scale S, fade 60%, clip NAME';
   if (statement[1] === "tolerance") return "a number after tolerance";
   if (statement[1] === "emit") return 'emit NAME as FORMAT, decimals COUNT, to "FILE"';
   if (!statement[2]) return `"=" after the name "${statement[1]}"`;
