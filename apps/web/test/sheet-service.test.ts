@@ -1,6 +1,7 @@
 import { area, combine, signedDistance } from "@vertexon/geometry";
 import { type Shape, Sheet } from "@vertexon/notation";
 import { driftwoodDogleg } from "../src/sample/driftwood-dogleg";
+import { mergeViews } from "../src/worker/merge-views";
 import { SheetService } from "../src/worker/sheet-service";
 import type { FieldRequest, ShapeView } from "../src/worker/views";
 
@@ -26,7 +27,16 @@ test("the sample evaluates without a complaint, and its views hold the kernel's 
 
 test("views of one evaluation share their data, and survive being sent to another thread", () => {
   expect(structuredClone(view).definitions).toHaveLength(view.definitions.length);
-  expect(service.update(driftwoodDogleg.script).definitions[3].value).toEqual(view.definitions[3].value);
+  // What is the same is not sent again.
+  const again = service.update(driftwoodDogleg.script);
+  expect(again.definitions.every(({ unchanged, value }) => unchanged && value === null)).toBe(true);
+  const merged = mergeViews(view, again);
+  expect(merged.definitions.map(({ value }) => value)).toEqual(view.definitions.map(({ value }) => value));
+  const moved = mergeViews(merged, service.update(driftwoodDogleg.script.replace("radius: 6)", "radius: 7)")));
+  const same = moved.definitions.filter(({ value }, i) => value === view.definitions[i].value);
+  expect(same.length).toBeGreaterThan(3);
+  expect(moved.definitions.map(({ name }) => name)).toEqual(view.definitions.map(({ name }) => name));
+  service.update(driftwoodDogleg.script);
 });
 
 test("a combination: four operations on the first operand and all others, rings and a balance", () => {

@@ -23,7 +23,7 @@ export {
 export { highlightedParser } from "./highlighting";
 export { type Attachment, ImportError, type ImportPlan, planImport } from "./import";
 export { type Occurrences, occurrencesAt, renameEdits } from "./occurrences";
-export { axisSenseEdits } from "./plan-edits";
+export { axisSenseEdits, planSizeEdits } from "./plan-edits";
 export { arcReadings, type Reading } from "./readings";
 export {
   callForm,
@@ -33,7 +33,16 @@ export {
   referenceGroups,
   referenceMarkdown,
 } from "./reference";
-export type { Definition, Diagnostic, Emission, Evaluated, Mark, Picture, PlanSettings } from "./sheet/evaluated";
+export type {
+  Definition,
+  Diagnostic,
+  Emission,
+  Evaluated,
+  Mark,
+  OwnFunction,
+  Picture,
+  PlanSettings,
+} from "./sheet/evaluated";
 export { Sheet } from "./sheet/sheet";
 export type { Mend, Span, TextEdit } from "./syntax";
 export { travelPlaces } from "./travel";

@@ -30,6 +30,9 @@ export type VertexChange =
 /** Functions that take their corners one by one. */
 const LISTED: Record<string, number> = { polygon: 3, polyline: 2, smooth: 3 };
 
+/** What of a shape its corners are known by. */
+export type Cornered = Pick<Shape, "outline" | "corners" | "placed">;
+
 /** The change cannot be written into the statement. */
 export class VertexChangeError extends Error {
   override readonly name = "VertexChangeError";
@@ -40,7 +43,7 @@ export class VertexChangeError extends Error {
  * which stay as they are written, or path data, which is written anew in absolute commands. `offset` is where the
  * statement begins in the script. Throws {@link VertexChangeError} where the outline is told in another way.
  */
-export function vertexEdits(statement: string, offset: number, shape: Shape, change: VertexChange): TextEdit[] {
+export function vertexEdits(statement: string, offset: number, shape: Cornered, change: VertexChange): TextEdit[] {
   const parsed = parseStatement(statement);
   const call = parsed.kind === "definition" ? writtenCall(parsed.value) : null;
   const items = call && listedPoints(call, shape);
@@ -58,7 +61,7 @@ export function vertexEdits(statement: string, offset: number, shape: Shape, cha
 }
 
 /** Where the points stand in the statement, when each is an expression of its own. */
-function listedPoints(call: Call, shape: Shape): Span[] | null {
+function listedPoints(call: Call, shape: Cornered): Span[] | null {
   if (!Object.hasOwn(LISTED, call.name)) return null;
   const unnamed = call.args.filter(({ name }) => name === null).map(({ value }) => value);
   const named = argumentOf(call, "points", -1);
@@ -71,7 +74,7 @@ function changedList(
   statement: string,
   call: Call,
   items: readonly Span[],
-  shape: Shape,
+  shape: Cornered,
   change: VertexChange,
 ): TextEdit[] {
   const text = ({ from, to }: Span): string => statement.slice(from, to);
@@ -100,7 +103,7 @@ function changedList(
   }
 }
 
-function changedPath(call: Call, shape: Shape, change: VertexChange): TextEdit[] | null {
+function changedPath(call: Call, shape: Cornered, change: VertexChange): TextEdit[] | null {
   const data = argumentOf(call, "data", 0);
   if (data?.kind !== "text") return null;
   const path = parsePathData(data.value);
@@ -113,7 +116,7 @@ function changedPath(call: Call, shape: Shape, change: VertexChange): TextEdit[]
   return [{ from: data.from + 1, to: data.to - 1, insert: writePathData(changed, write).replaceAll("\n", " ") }];
 }
 
-function changedSubpath(subpath: Subpath, shape: Shape, change: VertexChange): Subpath {
+function changedSubpath(subpath: Subpath, shape: Cornered, change: VertexChange): Subpath {
   switch (change.kind) {
     case "insert": {
       const [x, y] = transformPoint(inverse(shape.placed), change.x, change.y);
@@ -152,11 +155,11 @@ function nearestParameter(segment: Segment, x: number, y: number): number {
   return best;
 }
 
-function placeText(shape: Shape, { x, y, decimals }: { x: number; y: number; decimals: number }): string {
+function placeText(shape: Cornered, { x, y, decimals }: { x: number; y: number; decimals: number }): string {
   const [px, py] = transformPoint(inverse(shape.placed), x, y);
   return `(${writeNumber(px, decimals)}, ${writeNumber(py, decimals)})`;
 }
 
-function isClosed(shape: Shape): boolean {
+function isClosed(shape: Cornered): boolean {
   return shape.outline.subpaths[0].closed;
 }

@@ -1,7 +1,20 @@
 "use client";
 
-import type { DriverPlace, ImportPlan, TextEdit } from "@vertexon/notation";
-import { addProbePoint, axisSenseEdits, moveHandle, writeNumber } from "@vertexon/notation";
+import { transformPoint } from "@vertexon/geometry";
+import {
+  addProbePoint,
+  axisSenseEdits,
+  type DriverPlace,
+  type Handle,
+  type ImportPlan,
+  moveHandle,
+  type Span,
+  type TextEdit,
+  type VertexChange,
+  VertexChangeError,
+  vertexEdits,
+  writeNumber,
+} from "@vertexon/notation";
 import { App, Button, Splitter } from "antd";
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { request } from "@/client/request";
@@ -12,7 +25,16 @@ import { ImportDialog, type ImportText } from "./import/import-dialog";
 import { useDroppedText } from "./import/use-dropped-text";
 import { Mistakes } from "./mistakes";
 import { Plan } from "./plan/plan";
-import { type HandleRef, type Lit, type NamedShape, results, shapeBehind, shapesOf } from "./plan/scene";
+import {
+  type HandleRef,
+  type Lit,
+  type NamedShape,
+  type Overlay,
+  type Picked,
+  results,
+  shapeBehind,
+  shapesOf,
+} from "./plan/scene";
 import { Rail } from "./rail";
 import { appendedLine, freshName } from "./script/append";
 import { ScriptEditor, type ScriptHandle } from "./script/script-editor";
@@ -22,7 +44,7 @@ import { SheetHeader } from "./sheet-header";
 import { type SaveState, SheetSaver } from "./sheet-saver";
 import { CombineStation } from "./stations/combine";
 import type { StationProps } from "./stations/context";
-import { DefineStation } from "./stations/define";
+import { DefineStation } from "./stations/define/define";
 import { FieldStation } from "./stations/field";
 import { FlattenStation } from "./stations/flatten";
 import { HandoffStation } from "./stations/handoff";
@@ -30,6 +52,7 @@ import { ProbeStation } from "./stations/probe";
 import { type Station, stations } from "./stations/station";
 import { useAttachments } from "./use-attachments";
 import { useEvaluation } from "./use-evaluation";
+import { useImages } from "./use-images";
 
 type Edits = (view: SheetView, script: string) => TextEdit[] | null;
 
@@ -46,6 +69,8 @@ export function SheetDesk({ sheet, onReload }: Props) {
   const [station, setStation] = useState<Station>("define");
   const [chosen, setChosen] = useState<string | null>(null);
   const [lit, setLit] = useState<Lit>({});
+  const [overlay, setOverlay] = useState<Overlay>({});
+  const [picked, setPicked] = useState<Picked | null>(null);
   const [saveState, setSaveState] = useState<SaveState>({ kind: "saved", at: new Date(sheet.changedAt) });
   const [ownInterval, setInterval] = useState<number | null>(null);
   const editor = useRef<ScriptHandle>(null);
@@ -55,6 +80,7 @@ export function SheetDesk({ sheet, onReload }: Props) {
   const evaluation = useEvaluation(script, attachments.files);
   const { evaluated, thread, busy, problem } = evaluation;
   const view = evaluated?.view ?? null;
+  const images = useImages(view, attachments.files);
 
   const saver = useMemo(() => new SheetSaver(sheet.id, sheet.revision, setSaveState), [sheet.id, sheet.revision]);
   useEffect(() => {
@@ -170,6 +196,47 @@ export function SheetDesk({ sheet, onReload }: Props) {
     [edit, chosen],
   );
 
+  const changeVertices = useCallback(
+    (change: VertexChange) => {
+      edit((current, text) => {
+        const now = shapeBehind(current, chosen);
+        const definition = current.definitions.find((each) => each.name === now?.definition);
+        if (definition?.value?.type !== "shape") return null;
+        try {
+          const { from, to } = definition.span;
+          return vertexEdits(text.slice(from, to), from, definition.value, change);
+        } catch (error) {
+          if (!(error instanceof VertexChangeError)) throw error;
+          message.info(error.message);
+          return null;
+        }
+      });
+    },
+    [edit, chosen, message],
+  );
+  const removePicked = useCallback(() => {
+    const corner = picked?.corner;
+    if (!corner) return;
+    changeVertices({ kind: "remove", subpath: corner.subpath, corner: corner.index });
+    setPicked(null);
+  }, [changeVertices, picked]);
+
+  const nudge = useCallback(
+    (dx: number, dy: number) => {
+      edit((current) => {
+        const found = picked && handleOf(current, picked);
+        if (!found) {
+          message.info("It follows from what computes it: change that in the script");
+          return null;
+        }
+        const { handle, definition } = found;
+        const [x, y] = transformPoint(handle.map, handle.x, handle.y);
+        return moveHandle(handle, (other) => driverPlace(current, other ?? definition), x + dx, y + dy, 9);
+      });
+    },
+    [edit, picked, message],
+  );
+
   const addOutline = useCallback(
     (corners: readonly { x: number; y: number }[]) => {
       const points = corners.map(({ x, y }) => `(${writeNumber(x, 12)}, ${writeNumber(y, 12)})`).join(", ");
@@ -217,6 +284,8 @@ export function SheetDesk({ sheet, onReload }: Props) {
     }
   };
 
+  const lightText = useCallback((span: Span | null) => editor.current?.light(span), []);
+
   const takeImport = async ({ statements, attachments: files }: ImportPlan) => {
     await attachments.add(files);
     const lines = statements.map(({ text }) => text).join("\n");
@@ -232,7 +301,23 @@ export function SheetDesk({ sheet, onReload }: Props) {
 
   const panelProps: StationProps | null =
     view && thread
-      ? { view, thread, chosen, shape, onChoose: choose, onLight: setLit, onEdit: edit, onEndDrag: endDrag }
+      ? {
+          view,
+          script: evaluated?.script ?? "",
+          thread,
+          chosen,
+          shape,
+          picked,
+          attachments,
+          onChoose: choose,
+          onPick: setPicked,
+          onVertices: changeVertices,
+          onLight: setLit,
+          onOverlay: setOverlay,
+          onLightText: lightText,
+          onEdit: edit,
+          onEndDrag: endDrag,
+        }
       : null;
 
   return (
@@ -258,11 +343,20 @@ export function SheetDesk({ sheet, onReload }: Props) {
               chosen={chosen}
               shape={shape}
               lit={lit}
+              overlay={overlay}
+              picked={picked}
+              images={images}
               interval={interval}
               reach={reach}
               onChoose={choose}
               onProbe={probe}
               onOutline={addOutline}
+              onPick={setPicked}
+              onInsert={(subpath, corner, x, y, decimals) =>
+                changeVertices({ kind: "insert", subpath, corner, x, y, decimals })
+              }
+              onRemove={removePicked}
+              onNudge={nudge}
               onTake={take}
               onFlip={() => edit((current, text) => axisSenseEdits(text, !current.plan.yDown))}
             />
@@ -391,6 +485,29 @@ function ScriptStatus({ busy, problem, errors, warnings, onCancel }: StatusProps
   if (problem) return <span className="script-status warning">{problem}</span>;
   if (errors) return <span className="script-status mistake">{plural(errors, "mistake")}</span>;
   if (warnings) return <span className="script-status warning">{plural(warnings, "doubt")}</span>;
+  return null;
+}
+
+/** The handle that was picked, or one that lies where the picked corner is. */
+function handleOf(view: SheetView, { handle: ref, corner }: Picked): { handle: Handle; definition: string } | null {
+  if (ref) {
+    const handle = view.definitions.find(({ name }) => name === ref.definition)?.handles[ref.index];
+    return handle ? { handle, definition: ref.definition } : null;
+  }
+  const shape = corner && shapesOf(view).find(({ name }) => name === corner.shape);
+  const corners = shape?.shape.corners[corner?.subpath ?? 0];
+  if (!corner || !shape || !corners) return null;
+  const [x, y] = [corners[2 * corner.index], corners[2 * corner.index + 1]];
+  const size = 1e-9 * (1 + Math.abs(x) + Math.abs(y));
+  // Its own handles first: another one may happen to lie there.
+  const inOrder = [...view.definitions].sort(
+    (a, b) => Number(b.name === shape.definition) - Number(a.name === shape.definition),
+  );
+  for (const { name, handles } of inOrder)
+    for (const handle of handles) {
+      const [hx, hy] = transformPoint(handle.map, handle.x, handle.y);
+      if (handle.role !== "number" && Math.hypot(hx - x, hy - y) < size) return { handle, definition: name };
+    }
   return null;
 }
 

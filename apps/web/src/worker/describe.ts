@@ -1,4 +1,13 @@
-import { bounds, distanceIndex, operandOf, perimeter, pointAt, signedArea } from "@vertexon/geometry";
+import {
+  bounds,
+  distanceIndex,
+  operandOf,
+  type Path,
+  perimeter,
+  pointAt,
+  principalAxes,
+  signedArea,
+} from "@vertexon/geometry";
 import { type Definition, pointHandles, type Shape, shapesIn, type Value } from "@vertexon/notation";
 import type { DefinitionView, ShapeView, ValueView } from "./views";
 
@@ -79,6 +88,10 @@ function describeShape(shape: Shape): ShapeView {
     subpaths,
     polygons: shape.polygons,
     fillRule: shape.fillRule,
+    corners: shape.corners,
+    placed: shape.placed,
+    ellipse: ellipseOf(outline),
+    centre: shape.centre,
     vertices: shape.vertexCount,
     area: shape.area,
     perimeter: subpaths.reduce((sum, { length }) => sum + length, 0),
@@ -95,6 +108,13 @@ function describeShape(shape: Shape): ShapeView {
   };
   described.set(shape, view);
   return view;
+}
+
+function ellipseOf({ subpaths }: Path): ShapeView["ellipse"] {
+  const [segment, ...others] = subpaths.flatMap(({ segments }) => segments);
+  if (others.length || segment?.kind !== "arc" || Math.abs(segment.sweep) !== 2 * Math.PI) return null;
+  const { rx, ry } = principalAxes(segment);
+  return { rx, ry };
 }
 
 /** Whether a closed subpath needs a straight join that is not among its segments. */

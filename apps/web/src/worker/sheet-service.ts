@@ -10,25 +10,32 @@ import {
   type MultiPolygon,
   type Operation,
   operandOf,
+  type Path,
   perimeter,
   signedArea,
   writePolygons,
 } from "@vertexon/geometry";
 import {
   type Attachment,
+  applyEdits,
+  type Definition,
   type Evaluated,
   type Field,
   ImportError,
   type ImportPlan,
   planImport,
+  planSizeEdits,
   type Shape,
   Sheet,
   shapesIn,
+  type Value,
 } from "@vertexon/notation";
 import { describeDefinition } from "./describe";
+import { describeInBox } from "./describe-box";
 import { itemName } from "./item-name";
 import { shadeField } from "./shade-field";
 import type {
+  BoxView,
   CombinationView,
   FieldPicture,
   FieldRequest,
@@ -45,6 +52,10 @@ const OPERATIONS: Operation[] = ["union", "intersection", "difference", "xor"];
 export class SheetService {
   private readonly sheet = new Sheet();
   private evaluated: Evaluated | null = null;
+  private script = "";
+  private sent = new Map<string, Value>();
+  /** One for each size that a box is looked at in. */
+  private readonly boxes: Sheet[] = [];
   /** Search structures, for as long as their shape lives. */
   private readonly indices = new WeakMap<MultiPolygon, { distance: DistanceIndex; location: LocationIndex }>();
 
@@ -64,16 +75,30 @@ export class SheetService {
     }
   }
 
+  /** Values that were sent before and are still the same are not sent again: see mergeViews. */
   update(script: string): SheetView {
     const evaluated = this.sheet.update(script);
     this.evaluated = evaluated;
+    this.script = script;
+    const before = this.sent;
+    const sent = new Map<string, Value>();
     const nameOf = (shape: Shape): string => this.nameOf(shape);
+    this.sent = sent;
     return {
       plan: evaluated.plan,
       tolerance: evaluated.tolerance,
       toleranceSpan: evaluated.toleranceSpan,
-      definitions: evaluated.definitions.map((definition) => describeDefinition(definition, nameOf)),
+      definitions: evaluated.definitions.map((definition) => {
+        const { name, value } = definition;
+        const isSent = value !== null && before.get(name) === value;
+        if (value) sent.set(name, value);
+        if (!isSent) return describeDefinition(definition, nameOf);
+        const { span, nameSpan, number, dependsOn } = definition;
+        return { name, span, nameSpan, number, dependsOn, value: null, handles: [], unchanged: true };
+      }),
       emissions: evaluated.emissions,
+      pictures: evaluated.pictures,
+      functions: evaluated.functions,
       diagnostics: evaluated.diagnostics,
     };
   }
@@ -109,6 +134,26 @@ export class SheetService {
       flattening: shape.error - made.report.movement,
       snapping: made.report.movement,
     };
+  }
+
+  /** The outlines that a definition would have with other texts; null where one would not compute. */
+  tryOut(name: string, texts: string[]): (Path | null)[] {
+    return texts.map((text) => {
+      const value = this.sheet.tryOut(name, text);
+      const shapes = value ? shapesIn(value) : [];
+      return shapes.length ? { subpaths: shapes.flatMap(({ outline }) => outline.subpaths) } : null;
+    });
+  }
+
+  /** A shape on plans of other sizes. */
+  inBoxes(name: string, sizes: { width: number; height: number }[], attachments: Attachment[]): BoxView[] {
+    return sizes.map(({ width, height }, i) => {
+      this.boxes[i] ??= new Sheet();
+      this.boxes[i].attach(attachments);
+      const { definitions } = this.boxes[i].update(applyEdits(this.script, planSizeEdits(this.script, width, height)));
+      const shapes = namedShapes(definitions);
+      return { width, height, shape: describeInBox(shapes.get(name) ?? null, width, height) };
+    });
   }
 
   inspect(name: string, x: number, y: number): Inspection | null {
@@ -148,13 +193,11 @@ export class SheetService {
   }
 
   private shapes(): { name: string; shape: Shape }[] {
-    return (this.evaluated?.definitions ?? []).flatMap(({ name, value }) =>
-      value ? shapesIn(value).map((shape, i) => ({ name: itemName(name, value.type, i), shape })) : [],
-    );
+    return [...namedShapes(this.evaluated?.definitions ?? [])].map(([name, shape]) => ({ name, shape }));
   }
 
   private shape(name: string): Shape | null {
-    return this.shapes().find((each) => each.name === name)?.shape ?? null;
+    return namedShapes(this.evaluated?.definitions ?? []).get(name) ?? null;
   }
 
   /** Views of one shape share their polygons; that tells which definition it came from. */
@@ -170,6 +213,15 @@ export class SheetService {
     this.indices.set(shape.polygons, made);
     return made;
   }
+}
+
+/** All shapes by what they are called, the items of lists one by one. */
+function namedShapes(definitions: readonly Definition[]): Map<string, Shape> {
+  return new Map(
+    definitions.flatMap(({ name, value }) =>
+      value ? shapesIn(value).map((shape, i): [string, Shape] => [itemName(name, value.type, i), shape]) : [],
+    ),
+  );
 }
 
 function extremes(values: Float64Array): { least: number; greatest: number } {

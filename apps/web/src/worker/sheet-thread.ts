@@ -1,5 +1,6 @@
 import type { Attachment } from "@vertexon/notation";
 import { type Remote, wrap } from "comlink";
+import { mergeViews } from "./merge-views";
 import type { SheetService } from "./sheet-service";
 import type { SheetView } from "./views";
 
@@ -21,6 +22,8 @@ export class SheetThread {
   private running: { since: number; abandon: (why: Error) => void } | null = null;
   private waiting: { script: string; resolve: (view: SheetView) => void; reject: (error: Error) => void } | null = null;
   private last: string | null = null;
+  /** What was made of it; a worker that evaluates it again leaves out the same values. */
+  private shown: SheetView | null = null;
   private attachments: readonly Attachment[] = [];
   private restart: ReturnType<typeof setTimeout> | null = null;
 
@@ -77,7 +80,8 @@ export class SheetThread {
         (view) => {
           if (abandoned) return;
           this.last = waiting.script;
-          waiting.resolve(view);
+          this.shown = mergeViews(this.shown, view);
+          waiting.resolve(this.shown);
           this.done();
         },
         (error) => {

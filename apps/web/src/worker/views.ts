@@ -1,4 +1,5 @@
 import type {
+  Affine,
   Bounds,
   CombineReport,
   Contour,
@@ -9,7 +10,16 @@ import type {
   Operation,
   Path,
 } from "@vertexon/geometry";
-import type { Diagnostic, Emission, Handle, PlanSettings, Span, TrailRecord } from "@vertexon/notation";
+import type {
+  Diagnostic,
+  Emission,
+  Handle,
+  OwnFunction,
+  Picture,
+  PlanSettings,
+  Span,
+  TrailRecord,
+} from "@vertexon/notation";
 
 /** What the worker tells about a sheet: plain data that can be sent between threads. */
 export interface SheetView {
@@ -18,6 +28,8 @@ export interface SheetView {
   toleranceSpan: Span | null;
   definitions: DefinitionView[];
   emissions: Emission[];
+  pictures: Picture[];
+  functions: OwnFunction[];
   diagnostics: Diagnostic[];
 }
 
@@ -27,8 +39,10 @@ export interface DefinitionView {
   nameSpan: Span;
   value: ValueView | null;
   number: { span: Span; least: number | null; greatest: number | null } | null;
-  /** Points of this definition that can be dragged; their spans count from span.from. */
+  /** What can be dragged of this definition. */
   handles: Handle[];
+  /** Set where value and handles are left out, being those of the evaluation before. */
+  unchanged?: boolean;
   dependsOn: string[];
 }
 
@@ -63,6 +77,12 @@ export interface ShapeView {
   subpaths: SubpathView[];
   polygons: MultiPolygon;
   fillRule: FillRule;
+  /** The corners that can be picked, by subpath, and the map from where they were told to where they are. */
+  corners: Float64Array[];
+  placed: Affine;
+  /** Both radii, where the shape is one whole ellipse. */
+  ellipse: { rx: number; ry: number } | null;
+  centre: { x: number; y: number };
   vertices: number;
   area: number;
   perimeter: number;
@@ -111,6 +131,24 @@ export interface CombinationView {
   /** Flattening that the operands brought along, and movement by snapping. */
   flattening: number;
   snapping: number;
+}
+
+/** A shape as it is on a plan of another size. */
+export interface BoxView {
+  width: number;
+  height: number;
+  /** Null where it cannot be computed at that size. */
+  shape: {
+    polygons: MultiPolygon;
+    area: number;
+    perimeter: number;
+    vertices: number;
+    /** In degrees, at the corners of the first subpath. */
+    angles: number[];
+    radii: number[];
+    /** From the box to the shape: at least x, least y, greatest x, greatest y. */
+    gaps: [number, number, number, number];
+  } | null;
 }
 
 /** What lies at a place on the plan, as seen from one shape. */

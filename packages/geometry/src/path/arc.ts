@@ -57,3 +57,19 @@ export function arcFromEndpoints(
   const cy = (y0 + y1) / 2 + uy * qx + vy * qy;
   return { kind: "arc", x0, y0, x1, y1, cx, cy, ux, uy, vx, vy, start, sweep };
 }
+
+/**
+ * The half-diameters of an arc's ellipse along its own axes, rx >= ry, and the direction of the first in radians; from
+ * conjugate half-diameters (the singular values of the matrix [u v]).
+ */
+export function principalAxes({ ux, uy, vx, vy }: Arc): { rx: number; ry: number; turned: number; mirrored: boolean } {
+  const [p, q] = [(ux + vy) / 2, (uy - vx) / 2];
+  const [r, s] = [(ux - vy) / 2, (uy + vx) / 2];
+  const [sum, difference] = [Math.hypot(p, q), Math.hypot(r, s)];
+  const rx = sum + difference;
+  const ry = Math.abs(sum - difference);
+  // A circle has no axes of its own: it is not turned.
+  const isCircle = Math.min(sum, difference) <= 1e-15 * rx;
+  const turned = isCircle ? 0 : (Math.atan2(q, p) + Math.atan2(s, r)) / 2;
+  return { rx, ry, turned, mirrored: ux * vy - uy * vx < 0 };
+}

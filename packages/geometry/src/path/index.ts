@@ -5,8 +5,9 @@
  * Path data is read exactly as the SVG 2 grammar has it (https://www.w3.org/TR/SVG2/paths.html#PathDataBNF), arcs are
  * turned to centre form as SVG 2's implementation notes say (appendix B.2).
  */
-export { arcFromEndpoints } from "./arc";
+export { arcFromEndpoints, principalAxes } from "./arc";
 export { cornersOf, startedAt, withCorner, withoutCorner } from "./corners";
+export { directionAt } from "./direction";
 export {
   type Arc,
   type Cubic,

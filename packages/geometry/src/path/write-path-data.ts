@@ -1,4 +1,5 @@
-import type { Arc, Path, Segment } from "./model";
+import { principalAxes } from "./arc";
+import type { Path, Segment } from "./model";
 import { pointAt } from "./model";
 
 /**
@@ -37,17 +38,4 @@ function segmentData(
       return pieces.map(([x, y]) => `A ${radii} 0 ${flag} ${point(x, y)}`);
     }
   }
-}
-
-/** The ellipse's half-diameters along its own axes, from conjugate ones (the singular values of the matrix [u v]). */
-function principalAxes({ ux, uy, vx, vy }: Arc): { rx: number; ry: number; turned: number; mirrored: boolean } {
-  const [p, q] = [(ux + vy) / 2, (uy - vx) / 2];
-  const [r, s] = [(ux - vy) / 2, (uy + vx) / 2];
-  const [sum, difference] = [Math.hypot(p, q), Math.hypot(r, s)];
-  const rx = sum + difference;
-  const ry = Math.abs(sum - difference);
-  // A circle has no axes of its own: it is not turned.
-  const isCircle = Math.min(sum, difference) <= 1e-15 * rx;
-  const turned = isCircle ? 0 : (Math.atan2(q, p) + Math.atan2(s, r)) / 2;
-  return { rx, ry, turned, mirrored: ux * vy - uy * vx < 0 };
 }

@@ -69,6 +69,12 @@ export interface Picture {
   places: { at: Span | null; scale: Span | null; fade: Span | null; clip: Span | null };
 }
 
+/** A function of the sheet; defaults as they are written. */
+export interface OwnFunction {
+  name: string;
+  parameters: { name: string; default: string | null }[];
+}
+
 export interface Evaluated {
   plan: PlanSettings;
   tolerance: number;
@@ -77,6 +83,7 @@ export interface Evaluated {
   definitions: Definition[];
   emissions: Emission[];
   pictures: Picture[];
+  functions: OwnFunction[];
   diagnostics: Diagnostic[];
   /** The names that had to be computed anew. */
   recomputed: string[];

@@ -12,7 +12,7 @@ import {
   type StatementText,
 } from "../syntax";
 import type { SheetFunction } from "./evaluate";
-import type { Definition, Diagnostic, Emission, Picture, PlanSettings } from "./evaluated";
+import type { Definition, Diagnostic, Emission, OwnFunction, Picture, PlanSettings } from "./evaluated";
 
 const DEFAULT_PLAN: PlanSettings = { width: 320, height: 240, yDown: true, unit: "px", density: 96 };
 const DEFAULT_TOLERANCE = 0.05;
@@ -229,6 +229,16 @@ export class Run {
         places: { at: placeOf(at), scale: placeOf(scale), fade: placeOf(fade), clip: placeOf(clip?.span ?? null) },
       };
     });
+  }
+
+  describeFunctions(): OwnFunction[] {
+    return [...this.functions.values()].map(({ name, parameters, text }) => ({
+      name,
+      parameters: parameters.map((parameter) => {
+        const { name: called, default: otherwise } = parameter;
+        return { name: called, default: otherwise && text.slice(otherwise.from, otherwise.to) };
+      }),
+    }));
   }
 
   describeDefinitions(kept: ReadonlyMap<string, Computed>): Definition[] {

@@ -46,6 +46,12 @@ export class Sheet {
   private kept = new Map<string, Kept>();
   private settings = new Map<string, { fingerprint: string; version: number }>();
   private version = 0;
+  /** The last evaluation, for trying out other texts in it. */
+  private last: {
+    run: Run;
+    compute(name: string): Kept;
+    settings: { plan: PlanSettings; tolerance: number };
+  } | null = null;
   private attachments = new Map<string, { content: string; read: Imported | Error | null }>();
 
   /** Says what is attached to the sheet; counts from the next evaluation on. */
@@ -89,6 +95,7 @@ export class Sheet {
       return result;
     };
     for (const name of run.definitions.keys()) compute(name);
+    this.last = { run, compute, settings: { plan, tolerance } };
     const definitions = run.describeDefinitions(this.kept);
     const emissions = run.readEmissions(this.kept);
     const isPicture = (file: string): boolean => /^data:image\//.test(this.attachments.get(file)?.content ?? "");
@@ -114,9 +121,18 @@ export class Sheet {
       definitions,
       emissions,
       pictures,
+      functions: run.describeFunctions(),
       diagnostics: run.diagnostics(),
       recomputed,
     };
+  }
+
+  /** What a definition would be with another text, everything else as it was evaluated last; null where it fails. */
+  tryOut(name: string, text: string): Value | null {
+    const statement = parsedOrError(text);
+    if (!this.last || statement instanceof ScriptError || statement.kind !== "definition") return null;
+    const { run, compute, settings } = this.last;
+    return this.computed(statement, text, run, compute, [name], settings).value;
   }
 
   private parsed(texts: readonly StatementText[]): ParsedStatement[] {

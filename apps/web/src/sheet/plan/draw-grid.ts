@@ -24,10 +24,13 @@ export function gridSteps(scale: number): Steps {
   };
 }
 
-export function drawGrid(ctx: CanvasRenderingContext2D, camera: Camera, plan: PlanSettings): void {
-  const { numbered, between } = gridSteps(camera.scale);
+export function drawPaper(ctx: CanvasRenderingContext2D, camera: Camera): void {
   ctx.fillStyle = tokens.sheet;
   ctx.fillRect(RULER, RULER, camera.width - RULER, camera.height - RULER);
+}
+
+export function drawGrid(ctx: CanvasRenderingContext2D, camera: Camera, plan: PlanSettings): void {
+  const { numbered, between } = gridSteps(camera.scale);
   lines(ctx, camera, between, "#E9EDE6");
   lines(ctx, camera, numbered, tokens.rule);
   // The plan's own box.

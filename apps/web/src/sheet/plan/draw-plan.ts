@@ -3,13 +3,15 @@ import { tokens, tones, withAlpha } from "@/theme/tokens";
 import type { Inspection, ShapeView, SheetView } from "@/worker/views";
 import type { Station } from "../stations/station";
 import { type Camera, RULER, toScreen } from "./camera";
-import { drawGrid, drawRulers } from "./draw-grid";
+import { drawGrid, drawPaper, drawRulers } from "./draw-grid";
 import { drawContours, drawField, drawFootLine, drawProbe, drawWorstSpot } from "./draw-measures";
 import { drawMistakes } from "./draw-mistakes";
+import { drawGhosts, drawPictures, drawRays, drawTravel } from "./draw-overlay";
 import {
   drawCurveHandles,
   drawDot,
   drawHandle,
+  drawThumb,
   drawVertices,
   fillRegion,
   namePlaces,
@@ -17,9 +19,21 @@ import {
   strokeOutline,
   strokeTrueOutline,
 } from "./draw-shapes";
+import { gripText } from "./grip-text";
+import { haloText } from "./halo-text";
 import { Labels } from "./labels";
 import { drawDraft, type OutlineDraft } from "./outline-draft";
-import { type DrawnPicture, type HandleSpot, type Lit, type NamedShape, results, shapesOf } from "./scene";
+import {
+  type DrawnPicture,
+  type HandleSpot,
+  type Lit,
+  type NamedShape,
+  type Overlay,
+  type Picked,
+  results,
+  shapesOf,
+} from "./scene";
+import type { Snapped } from "./snap";
 
 export interface Scene {
   camera: Camera;
@@ -36,6 +50,11 @@ export interface Scene {
   pointer: [number, number] | null;
   at: { x: number; y: number } | null;
   inspection: Inspection | null;
+  picked: Picked | null;
+  overlay: Overlay;
+  images: ReadonlyMap<string, HTMLImageElement>;
+  /** What the pointer snapped to, and where. */
+  snap: Snapped | null;
 }
 
 /** Everything on the plan, from the grid up. */
@@ -46,17 +65,20 @@ export function drawPlan(ctx: CanvasRenderingContext2D, scene: Scene): void {
   ctx.beginPath();
   ctx.rect(RULER, RULER, camera.width - RULER, camera.height - RULER);
   ctx.clip();
+  drawPaper(ctx, camera);
+  drawPictures(ctx, camera, view, scene.images);
   drawGrid(ctx, camera, view.plan);
   if (station === "field") drawFieldStation(ctx, scene);
   else drawShapes(ctx, scene);
   if (station !== "field") drawMarks(ctx, scene);
   drawMistakes(ctx, camera, view.diagnostics, scene.lit.marks ?? null);
-  if (scene.draft) drawDraft(ctx, camera, scene.draft, scene.at, scene.closing);
+  if (scene.draft) drawDraft(ctx, camera, scene.draft, scene.snap ?? scene.at, scene.closing);
+  if (scene.snap?.what) drawSnap(ctx, camera, scene.snap);
   ctx.restore();
   drawRulers(ctx, camera, scene.pointer);
 }
 
-function drawShapes(ctx: CanvasRenderingContext2D, { camera, view, station, shape, lit }: Scene): void {
+function drawShapes(ctx: CanvasRenderingContext2D, { camera, view, station, shape, lit, overlay }: Scene): void {
   const shown = new Set(results(view).map(({ name }) => name));
   // One tone a definition: the items of a list belong together.
   const definitions = [...new Set(results(view).map(({ definition }) => definition))];
@@ -74,6 +96,9 @@ function drawShapes(ctx: CanvasRenderingContext2D, { camera, view, station, shap
   if (station === "flatten") strokeTrueOutline(ctx, camera, shape.shape, tokens.plum);
   if (station !== "probe") drawVertices(ctx, camera, shape.shape, colour);
   if (station === "define") drawCurveHandles(ctx, camera, shape.shape);
+  drawGhosts(ctx, camera, overlay);
+  drawRays(ctx, camera, overlay);
+  drawTravel(ctx, camera, shape.shape, overlay);
   if (station === "flatten") drawWorstSpot(ctx, camera, shape.shape);
   if (lit.ring !== undefined) lightRing(ctx, camera, shape.shape, lit.ring);
   if (lit.vertex) lightVertex(ctx, camera, shape.shape, lit.vertex);
@@ -122,10 +147,52 @@ function drawMarks(ctx: CanvasRenderingContext2D, scene: Scene): void {
     const [x, y] = toScreen(camera, spot.x, spot.y);
     const lifted = grip?.definition === spot.definition && grip.index === spot.index;
     // A probed point has a mark of its own, which tells its side.
-    if (lifted || (!probes.has(spot.definition) && spot.mark !== "control"))
+    if (spot.mark === "number") drawThumb(ctx, camera, spot.handle, lifted);
+    else if (lifted || (!probes.has(spot.definition) && spot.mark !== "control"))
       drawHandle(ctx, x, y, lifted, spot.mark === "ticks");
   }
+  drawPicked(ctx, scene);
+  const held = grip ?? spots.find((spot) => isSpot(spot, scene.picked?.handle ?? null));
+  const words = held && gripText(held.handle, held.definition);
+  if (held && words) {
+    const [x, y] = toScreen(camera, held.x, held.y);
+    haloText(ctx, words, x + 14, y + 16, `600 12px ${tokens.sans}`);
+  }
   drawNames(ctx, scene);
+}
+
+function isSpot(spot: HandleSpot, wanted: Picked["handle"]): boolean {
+  return wanted?.definition === spot.definition && wanted.index === spot.index;
+}
+
+/** A frame around what was picked. */
+function drawPicked(ctx: CanvasRenderingContext2D, { camera, picked, shape, spots, station }: Scene): void {
+  if (!picked || station !== "define") return;
+  const { corner } = picked;
+  const corners = corner && corner.shape === shape?.name ? shape.shape.corners[corner.subpath] : null;
+  const spot = spots.find((each) => isSpot(each, picked.handle));
+  const place =
+    corners && corner && 2 * corner.index < corners.length
+      ? { x: corners[2 * corner.index], y: corners[2 * corner.index + 1] }
+      : spot;
+  if (!place) return;
+  const [x, y] = toScreen(camera, place.x, place.y);
+  ctx.strokeStyle = tokens.plum;
+  ctx.lineWidth = 2.2;
+  ctx.strokeRect(x - 9, y - 9, 18, 18);
+}
+
+function drawSnap(ctx: CanvasRenderingContext2D, camera: Camera, { x, y, what }: Snapped): void {
+  const [px, py] = toScreen(camera, x, y);
+  ctx.strokeStyle = tokens.olive;
+  ctx.lineWidth = 1.6;
+  ctx.beginPath();
+  ctx.moveTo(px - 12, py);
+  ctx.lineTo(px + 12, py);
+  ctx.moveTo(px, py - 12);
+  ctx.lineTo(px, py + 12);
+  ctx.stroke();
+  if (what) haloText(ctx, what, px + 14, py - 30, `12px ${tokens.sans}`);
 }
 
 /** Names of what is chosen first, then of points, results and plain operands, as far as there is room. */
@@ -182,16 +249,17 @@ export function handleSpots(
   if (station === "field") return [];
   return view.definitions.flatMap(({ name, handles, value }) => {
     const isProbe = value?.type === "probe";
-    const isLong = handles.length > FEW;
+    const isLong = handles.filter(({ role }) => role !== "number").length > FEW;
     const isShown = name === chosen || (station === "define" && name === shape?.definition);
     const offered = isShown || (station === "probe" ? isProbe : station === "define" && !isProbe && !isLong);
     if (!offered) return [];
     return handles.flatMap((handle, index) => {
       // Control points are drawn for the shape in question only; what is not seen cannot be taken.
-      if (handle.role === "control" && name !== shape?.definition) return [];
+      if (handle.role !== "vertex" && name !== shape?.definition) return [];
+      if (handle.role === "number" && station !== "define") return [];
       const [x, y] = transformPoint(handle.map, handle.x, handle.y);
-      const mark = handle.role === "control" ? "control" : isLong ? "plain" : "ticks";
-      return [{ definition: name, index, x, y, mark }];
+      const mark = handle.role !== "vertex" ? handle.role : isLong ? "plain" : "ticks";
+      return [{ definition: name, index, x, y, mark, handle }];
     });
   });
 }

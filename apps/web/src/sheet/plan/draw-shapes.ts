@@ -1,7 +1,9 @@
-import { pointAt } from "@vertexon/geometry";
+import { pointAt, transformPoint } from "@vertexon/geometry";
+import type { Handle } from "@vertexon/notation";
 import { tokens, withAlpha } from "@/theme/tokens";
 import type { ShapeView, SubpathView } from "@/worker/views";
 import { type Camera, matrixOf, toScreen } from "./camera";
+import { isDriven } from "./grip-text";
 
 const paths = new WeakMap<object, Path2D>();
 
@@ -263,4 +265,31 @@ export function drawHandle(ctx: CanvasRenderingContext2D, x: number, y: number, 
       ctx.lineTo(x + 8 * dx, y + 8 * dy);
     }
   ctx.stroke();
+}
+
+/** A number that can be dragged: a bar across the direction in which it moves; an empty one where nothing follows. */
+export function drawThumb(ctx: CanvasRenderingContext2D, camera: Camera, handle: Handle, lit: boolean): void {
+  const { measure } = handle.grips[0];
+  const [ax, ay] = [handle.x - measure.x, handle.y - measure.y];
+  const size = Math.hypot(ax, ay) || 1;
+  const [dx, dy] =
+    measure.by === "along"
+      ? [measure.dx, measure.dy]
+      : measure.by === "angle"
+        ? [-ay / size, ax / size]
+        : [ax / size, ay / size];
+  const [x, y] = toScreen(camera, ...transformPoint(handle.map, handle.x, handle.y));
+  const [tx, ty] = toScreen(camera, ...transformPoint(handle.map, handle.x + dx, handle.y + dy));
+  ctx.save();
+  ctx.translate(x, y);
+  ctx.rotate(Math.atan2(ty - y, tx - x));
+  ctx.fillStyle = isDriven(handle) ? tokens.sheet : withAlpha(tokens.sheet, 0.4);
+  ctx.strokeStyle = lit ? tokens.plum : tokens.ink;
+  ctx.lineWidth = lit ? 2 : 1.4;
+  ctx.setLineDash(isDriven(handle) ? [] : [2, 2]);
+  ctx.beginPath();
+  ctx.roundRect(-3, -7.5, 6, 15, 3);
+  ctx.fill();
+  ctx.stroke();
+  ctx.restore();
 }

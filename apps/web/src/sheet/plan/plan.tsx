@@ -1,16 +1,31 @@
 "use client";
 
 import { type PointerEvent as ReactPointerEvent, useCallback, useEffect, useMemo, useRef, useState } from "react";
-import { rgb, tokens } from "@/theme/tokens";
 import type { SheetThread } from "@/worker/sheet-thread";
-import type { Inspection, SheetView } from "@/worker/views";
+import type { SheetView } from "@/worker/views";
 import type { Station } from "../stations/station";
-import { type Camera, decimalsAt, fit, pan, RULER, toPlan, toScreen, visible, zoomAt } from "./camera";
+import { type Camera, decimalsAt, toPlan, toScreen } from "./camera";
 import { CursorStrip } from "./cursor-strip";
 import { drawPlan, handleSpots } from "./draw-plan";
 import { onScreen, regionPath } from "./draw-shapes";
+import { cornerAt, edgeAt } from "./hit";
 import { closesDraft, type OutlineDraft } from "./outline-draft";
-import { type DrawnPicture, type HandleRef, type HandleSpot, type Lit, type NamedShape, shapesOf } from "./scene";
+import { PlanButtons } from "./plan-buttons";
+import {
+  type HandleRef,
+  type HandleSpot,
+  type Lit,
+  movedWith,
+  type NamedShape,
+  type Overlay,
+  type Picked,
+  shapesOf,
+} from "./scene";
+import { NO_SNAP, type Snapped, snapped } from "./snap";
+import { useCamera } from "./use-camera";
+import { useFieldPicture } from "./use-field-picture";
+import { useInspection } from "./use-inspection";
+import { useSnap } from "./use-snap";
 
 interface Props {
   view: SheetView;
@@ -19,12 +34,21 @@ interface Props {
   chosen: string | null;
   shape: NamedShape | null;
   lit: Lit;
+  overlay: Overlay;
+  picked: Picked | null;
+  images: ReadonlyMap<string, HTMLImageElement>;
   interval: number;
   reach: number;
   onChoose(name: string): void;
+  onPick(picked: Picked | null): void;
   onProbe(x: number, y: number): void;
   /** An outline was clicked to its end. */
   onOutline(corners: OutlineDraft): void;
+  /** A corner is wanted on the edge that begins at one. */
+  onInsert(subpath: number, corner: number, x: number, y: number, decimals: number): void;
+  onRemove(): void;
+  /** What is picked is to move by a step in plan units. */
+  onNudge(dx: number, dy: number): void;
   /** The axis sense is to be the other one. */
   onFlip(): void;
   /** A handle was taken; the returned functions move it and let it go. */
@@ -36,31 +60,15 @@ const GRIP = 10;
 const STILL = 4;
 
 export function Plan(props: Props) {
-  const { view, thread, station, chosen, shape, lit, interval, reach } = props;
+  const { view, thread, station, chosen, shape, lit, overlay, picked, images, interval, reach } = props;
   const canvas = useRef<HTMLCanvasElement>(null);
   const frame = useRef<HTMLDivElement>(null);
-  const [camera, setCamera] = useState<Camera | null>(null);
+  const { seen, zoomBy, fitAll, panBy } = useCamera(frame, canvas, view.plan);
   const [pointer, setPointer] = useState<[number, number] | null>(null);
   const [grip, setGrip] = useState<HandleSpot | null>(null);
   const [draft, setDraft] = useState<OutlineDraft | null>(null);
-  const yDown = view.plan.yDown;
-
-  // The canvas fills its frame; the first size known fits the plan into view.
-  const planBox = useRef({ minX: 0, minY: 0, maxX: view.plan.width, maxY: view.plan.height });
-  planBox.current = { minX: 0, minY: 0, maxX: view.plan.width, maxY: view.plan.height };
-  useEffect(() => {
-    const observer = new ResizeObserver(([entry]) => {
-      const { width, height } = entry.contentRect;
-      if (width < 1 || height < 1) return;
-      setCamera((old) => {
-        if (old) return { ...old, width, height };
-        return fit({ scale: 1, x: 0, y: 0, yDown, width, height }, planBox.current);
-      });
-    });
-    if (frame.current) observer.observe(frame.current);
-    return () => observer.disconnect();
-  }, [yDown]);
-  const seen = useMemo(() => camera && { ...camera, yDown }, [camera, yDown]);
+  const [snap, setSnap] = useState<Snapped | null>(null);
+  const [snapping, setSnapping] = useSnap();
 
   const at = useMemo(() => {
     if (!seen || !pointer) return null;
@@ -69,14 +77,8 @@ export function Plan(props: Props) {
   }, [seen, pointer]);
   const inspection = useInspection(thread, view, shape?.name ?? null, at);
   const closing = draft !== null && seen !== null && pointer !== null && closesDraft(seen, draft, ...pointer);
-  const picture = useFieldPicture(
-    thread,
-    view,
-    station === "field" ? (shape?.name ?? null) : null,
-    seen,
-    interval,
-    reach,
-  );
+  const fieldShape = station === "field" ? (shape?.name ?? null) : null;
+  const picture = useFieldPicture(thread, view, fieldShape, seen, interval, reach);
   const spots = useMemo(() => handleSpots(view, station, chosen, shape), [view, station, chosen, shape]);
 
   useEffect(() => {
@@ -92,36 +94,9 @@ export function Plan(props: Props) {
     const ctx = element.getContext("2d");
     if (!ctx) return;
     ctx.setTransform(ratio, 0, 0, ratio, 0, 0);
-    drawPlan(ctx, {
-      camera: seen,
-      draft,
-      closing,
-      view,
-      station,
-      chosen,
-      shape,
-      lit,
-      spots,
-      grip,
-      picture,
-      pointer,
-      at,
-      inspection,
-    });
+    const still = { camera: seen, view, station, chosen, shape, lit, overlay, picked, images, spots, picture };
+    drawPlan(ctx, { ...still, draft, closing, grip, pointer, at, inspection, snap });
   });
-
-  // React's wheel listeners are passive; zooming must keep the page still.
-  useEffect(() => {
-    const element = canvas.current;
-    if (!element) return;
-    const zoom = (event: WheelEvent) => {
-      event.preventDefault();
-      const factor = Math.exp(-event.deltaY * (event.deltaMode === 1 ? 0.05 : 0.0016));
-      setCamera((old) => old && zoomAt({ ...old, yDown }, event.offsetX, event.offsetY, factor));
-    };
-    element.addEventListener("wheel", zoom, { passive: false });
-    return () => element.removeEventListener("wheel", zoom);
-  }, [yDown]);
 
   const spotAt = useCallback(
     (px: number, py: number): HandleSpot | null => {
@@ -141,6 +116,12 @@ export function Plan(props: Props) {
     [seen, spots],
   );
 
+  const place = (camera: Camera, px: number, py: number, free: boolean, moving: HandleSpot | null): Snapped => {
+    const skip = moving ? movedWith(view, moving) : new Set<string>();
+    const anchors = moving && shape ? neighboursOf(shape, moving) : (draft ?? []).slice(-1);
+    return snapped(camera, view, free ? NO_SNAP : snapping, [px, py], { skip, anchors });
+  };
+
   const press = (event: ReactPointerEvent<HTMLCanvasElement>) => {
     if (!seen || event.button > 1) return;
     const element = event.currentTarget;
@@ -157,12 +138,12 @@ export function Plan(props: Props) {
       travelled = Math.max(travelled, Math.hypot(now[0] - px, now[1] - py));
       if (travelled > STILL) {
         if (taken) {
-          const [x, y] = toPlan(cameraThen, now[0], now[1]);
-          taken.move(x, y, decimalsAt(cameraThen));
+          const to = place(cameraThen, now[0], now[1], e.altKey, spot);
+          setSnap(to.what ? to : null);
+          taken.move(to.x, to.y, to.decimals);
         } else {
           // Computed now: React may run the update after the next move has come in.
-          const [dx, dy] = [now[0] - last[0], now[1] - last[1]];
-          setCamera((old) => old && pan({ ...old, yDown }, dx, dy));
+          panBy(now[0] - last[0], now[1] - last[1]);
         }
         last = now;
       }
@@ -172,55 +153,86 @@ export function Plan(props: Props) {
       element.removeEventListener("pointerup", end);
       element.removeEventListener("pointercancel", end);
       taken?.release();
-      if (e.type === "pointerup" && travelled <= STILL && event.button === 0) click(px, py, spot);
+      setSnap(null);
+      if (e.type === "pointerup" && travelled <= STILL && event.button === 0) click(px, py, spot, e.altKey);
     };
     element.addEventListener("pointermove", move);
     element.addEventListener("pointerup", end);
     element.addEventListener("pointercancel", end);
   };
 
-  const click = (px: number, py: number, spot: HandleSpot | null) => {
+  const click = (px: number, py: number, spot: HandleSpot | null, free: boolean) => {
     if (!seen) return;
-    if (spot) return props.onChoose(spot.definition);
     const [x, y] = toPlan(seen, px, py);
     if (draft) {
       if (closesDraft(seen, draft, px, py)) return finishDraft();
-      const decimals = decimalsAt(seen);
-      return setDraft([...draft, { x: Number(x.toFixed(decimals)), y: Number(y.toFixed(decimals)) }]);
+      const to = place(seen, px, py, free, null);
+      return setDraft([...draft, { x: Number(to.x.toFixed(to.decimals)), y: Number(to.y.toFixed(to.decimals)) }]);
     }
+    const corner = station === "define" && shape ? cornerAt(seen, shape, px, py) : null;
+    if (spot) props.onChoose(spot.definition);
+    if (spot || corner)
+      return props.onPick({ handle: spot && { definition: spot.definition, index: spot.index }, corner });
+    props.onPick(null);
     if (station === "probe") return props.onProbe(x, y);
     const hit = shapeAt(canvas.current, seen, view, px, py, chosen);
     if (hit) props.onChoose(hit);
   };
 
+  const insertAt = (px: number, py: number) => {
+    if (!seen || draft || station !== "define" || !shape || spotAt(px, py)) return;
+    const edge = edgeAt(seen, shape, px, py);
+    if (edge) props.onInsert(edge.subpath, edge.corner, edge.x, edge.y, decimalsAt(seen));
+  };
+
   const finishDraft = () => {
     if (draft && draft.length >= 3) props.onOutline(draft);
     setDraft(null);
+    setSnap(null);
   };
   const startDraft = () => {
     setDraft([]);
     canvas.current?.focus();
   };
 
-  const zoomBy = (factor: number) =>
-    setCamera((old) => old && zoomAt({ ...old, yDown }, (RULER + old.width) / 2, (RULER + old.height) / 2, factor));
-  const fitAll = () => setCamera((old) => old && fit({ ...old, yDown }, planBox.current));
-  const panBy = (dx: number, dy: number) => setCamera((old) => old && pan({ ...old, yDown }, dx, dy));
-  const keys = new Map<string, () => void>([
-    ["+", () => zoomBy(1.25)],
-    ["=", () => zoomBy(1.25)],
-    ["-", () => zoomBy(0.8)],
-    ["Home", fitAll],
-    ["ArrowLeft", () => panBy(40, 0)],
-    ["ArrowRight", () => panBy(-40, 0)],
-    ["ArrowUp", () => panBy(0, 40)],
-    ["ArrowDown", () => panBy(0, -40)],
-  ]);
-  if (draft) {
-    keys.set("Escape", () => setDraft(null));
-    keys.set("Backspace", () => setDraft(draft.slice(0, -1)));
-    keys.set("Enter", finishDraft);
-  }
+  const arrow = (dx: number, dy: number, fine: boolean, far: boolean) => {
+    if (!seen) return;
+    if (!picked || station !== "define") return panBy(-40 * dx, -40 * dy);
+    const step = far ? 10 : fine ? 0.1 : 1;
+    props.onNudge(dx * step, (view.plan.yDown ? 1 : -1) * dy * step);
+  };
+  const onKey = (event: React.KeyboardEvent) => {
+    if (event.ctrlKey || event.metaKey) return;
+    const arrows: Record<string, [number, number]> = {
+      ArrowLeft: [-1, 0],
+      ArrowRight: [1, 0],
+      ArrowUp: [0, -1],
+      ArrowDown: [0, 1],
+    };
+    const keys = new Map<string, () => void>([
+      ["+", () => zoomBy(1.25)],
+      ["=", () => zoomBy(1.25)],
+      ["-", () => zoomBy(0.8)],
+      ["Home", fitAll],
+    ]);
+    const direction = arrows[event.key];
+    if (direction) keys.set(event.key, () => arrow(...direction, event.altKey, event.shiftKey));
+    if (draft) {
+      keys.set("Escape", () => setDraft(null));
+      keys.set("Backspace", () => setDraft(draft.slice(0, -1)));
+      keys.set("Enter", finishDraft);
+    } else if (picked && station === "define") {
+      keys.set("Escape", () => props.onPick(null));
+      keys.set("Delete", props.onRemove);
+      keys.set("Backspace", props.onRemove);
+      keys.set("PageDown", () => props.onPick(stepped(picked, shape, 1)));
+      keys.set("PageUp", () => props.onPick(stepped(picked, shape, -1)));
+    }
+    const run = keys.get(event.key);
+    if (!run || (event.altKey && !direction)) return;
+    event.preventDefault();
+    run();
+  };
 
   return (
     <div className="plan">
@@ -235,19 +247,20 @@ export function Plan(props: Props) {
           style={{ cursor: draft || station === "probe" ? "crosshair" : grip ? "grab" : "default" }}
           onPointerDown={press}
           onPointerMove={({ nativeEvent }) => {
-            setPointer([nativeEvent.offsetX, nativeEvent.offsetY]);
-            setGrip(draft ? null : spotAt(nativeEvent.offsetX, nativeEvent.offsetY));
+            const { offsetX: px, offsetY: py } = nativeEvent;
+            setPointer([px, py]);
+            setGrip(draft ? null : spotAt(px, py));
+            if (draft && seen) {
+              const to = place(seen, px, py, nativeEvent.altKey, null);
+              setSnap(to.what ? to : null);
+            }
           }}
           onPointerLeave={() => {
             setPointer(null);
             setGrip(null);
           }}
-          onKeyDown={(event) => {
-            const run = event.ctrlKey || event.metaKey || event.altKey ? undefined : keys.get(event.key);
-            if (!run) return;
-            event.preventDefault();
-            run();
-          }}
+          onDoubleClick={({ nativeEvent }) => insertAt(nativeEvent.offsetX, nativeEvent.offsetY)}
+          onKeyDown={onKey}
         />
         {draft && (
           <div className="plan-hint">
@@ -257,23 +270,23 @@ export function Plan(props: Props) {
             <span className="quiet"> · Backspace takes one back · Escape cancels</span>
           </div>
         )}
-        <div className="plan-buttons">
-          {station === "define" && (
-            <button type="button" aria-pressed={draft !== null} onClick={draft ? () => setDraft(null) : startDraft}>
-              {draft ? "Cancel outline" : "Click an outline"}
-            </button>
-          )}
-          <button type="button" onClick={() => zoomBy(1.25)} title="Zoom in (+)" aria-label="Zoom in">
-            +
-          </button>
-          <button type="button" onClick={() => zoomBy(0.8)} title="Zoom out (−)" aria-label="Zoom out">
-            −
-          </button>
-          <button type="button" onClick={fitAll} title="The whole plan in view (Home)">
-            Fit
-          </button>
-          {seen && <span className="mono quiet">×{Number(seen.scale.toPrecision(3))}</span>}
-        </div>
+        {!draft && picked && station === "define" && (
+          <div className="plan-hint">
+            Arrow keys move it by 1 {view.plan.unit}
+            <span className="quiet"> · with Shift by 10, with Alt by 0.1</span>
+            {picked.corner && <span className="quiet"> · Page keys go to the next corner · Delete removes it</span>}
+          </div>
+        )}
+        <PlanButtons
+          scale={seen?.scale ?? null}
+          outline={
+            station === "define" ? { drawing: draft !== null, toggle: draft ? () => setDraft(null) : startDraft } : null
+          }
+          snapping={snapping}
+          onSnapping={setSnapping}
+          onZoom={zoomBy}
+          onFit={fitAll}
+        />
       </div>
       <CursorStrip
         plan={view.plan}
@@ -285,6 +298,28 @@ export function Plan(props: Props) {
       />
     </div>
   );
+}
+
+/** The corner that comes after a picked one, or before it, around its subpath. */
+function stepped(picked: Picked, shape: NamedShape | null, by: number): Picked {
+  const { corner } = picked;
+  const corners = corner && shape && corner.shape === shape.name ? shape.shape.corners[corner.subpath] : null;
+  if (!corner || !corners) return picked;
+  const n = corners.length / 2;
+  return { handle: null, corner: { ...corner, index: (corner.index + by + n) % n } };
+}
+
+/** The corners before and after one that is dragged. */
+function neighboursOf({ definition, shape }: NamedShape, spot: HandleSpot): { x: number; y: number }[] {
+  if (spot.definition !== definition || spot.handle.role !== "vertex") return [];
+  for (const c of shape.corners)
+    for (let i = 0; i < c.length; i += 2)
+      if (Math.hypot(c[i] - spot.x, c[i + 1] - spot.y) < 1e-9 * (1 + Math.abs(spot.x) + Math.abs(spot.y)))
+        return [i - 2, i + 2].map((k) => {
+          const at = (k + c.length) % c.length;
+          return { x: c[at], y: c[at + 1] };
+        });
+  return [];
 }
 
 /** The smallest shape at a pixel; the one chosen already gives way to the next one, so that a second click goes on. */
@@ -306,83 +341,4 @@ function shapeAt(
     .map(({ name }) => name);
   ctx.restore();
   return hits.length ? hits[(hits.indexOf(chosen ?? "") + 1) % hits.length] : null;
-}
-
-/** Asks about the place under the pointer; only the newest question's answer counts. */
-function useInspection(
-  thread: SheetThread,
-  view: SheetView,
-  name: string | null,
-  at: { x: number; y: number } | null,
-): Inspection | null {
-  const [answer, setAnswer] = useState<Inspection | null>(null);
-  const x = at?.x;
-  const y = at?.y;
-  // biome-ignore lint/correctness/useExhaustiveDependencies: a new view is a new question
-  useEffect(() => {
-    if (name === null || x === undefined || y === undefined) return setAnswer(null);
-    let current = true;
-    thread
-      .ask((service) => service.inspect(name, x, y))
-      .then(
-        (inspection) => current && setAnswer(inspection),
-        () => current && setAnswer(null),
-      );
-    return () => {
-      current = false;
-    };
-  }, [thread, view, name, x, y]);
-  return answer;
-}
-
-/** Samples a field at every second pixel of what is in view, a moment after the view came to rest. */
-function useFieldPicture(
-  thread: SheetThread,
-  view: SheetView,
-  name: string | null,
-  camera: Camera | null,
-  interval: number,
-  reach: number,
-): DrawnPicture | null {
-  const [drawn, setDrawn] = useState<DrawnPicture | null>(null);
-  // biome-ignore lint/correctness/useExhaustiveDependencies: a new view is a new question
-  useEffect(() => {
-    if (!name || !camera) return setDrawn(null);
-    let current = true;
-    const wait = setTimeout(() => {
-      const box = visible(camera);
-      const cell = 2 / camera.scale;
-      const columns = Math.ceil((box.maxX - box.minX) / cell) + 1;
-      const rows = Math.ceil((box.maxY - box.minY) / cell) + 1;
-      const request = {
-        x: box.minX,
-        y: box.minY,
-        cell,
-        columns,
-        rows,
-        upscale: 2,
-        interval,
-        reach,
-        flipped: !camera.yDown,
-        tint: rgb(tokens.plum),
-      };
-      thread
-        .ask((service) => service.fieldPicture(name, request))
-        .then((picture) => {
-          if (!current || !picture) return;
-          const image = document.createElement("canvas");
-          image.width = picture.width;
-          image.height = picture.height;
-          const pixels = new Uint8ClampedArray(picture.pixels);
-          image.getContext("2d")?.putImageData(new ImageData(pixels, picture.width, picture.height), 0, 0);
-          setDrawn({ picture, image });
-        })
-        .catch(() => undefined);
-    }, 60);
-    return () => {
-      current = false;
-      clearTimeout(wait);
-    };
-  }, [thread, view, name, camera, interval, reach]);
-  return name ? drawn : null;
 }

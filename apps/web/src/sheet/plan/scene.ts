@@ -1,4 +1,5 @@
-import type { Mark } from "@vertexon/notation";
+import type { Path } from "@vertexon/geometry";
+import type { Handle, Mark } from "@vertexon/notation";
 import { itemName } from "@/worker/item-name";
 import type { FieldPicture, ShapeView, SheetView } from "@/worker/views";
 
@@ -26,9 +27,23 @@ export interface Lit {
 /** A point that can be dragged, where it lies on the plan. */
 export interface HandleSpot extends HandleRef {
   /** Ticks mark single points; the vertices of long outlines have none, and control points a mark of their own. */
-  mark: "ticks" | "plain" | "control";
+  mark: "ticks" | "plain" | "control" | "number";
   x: number;
   y: number;
+  handle: Handle;
+}
+
+/** What was clicked on the plan, to be nudged or changed: a handle, a corner of the shape in question, or both. */
+export interface Picked {
+  handle: HandleRef | null;
+  corner: { shape: string; subpath: number; index: number } | null;
+}
+
+/** What a panel keeps drawn on the plan while it is open. */
+export interface Overlay {
+  ghosts?: { path: Path; lit: boolean }[];
+  travel?: { subpath: number; step: number; x: number; y: number; direction: number };
+  rays?: { x: number; y: number; to: Float64Array };
 }
 
 /** A field's picture, ready to be drawn. */
@@ -60,4 +75,16 @@ export function shapeBehind(view: SheetView, name: string | null): NamedShape | 
   if (found) return found;
   const last = results(view).at(-1);
   return last ?? null;
+}
+
+/** All definitions that move when a handle is dragged: those that hold its numbers, its own, and what follows from them. */
+export function movedWith(view: SheetView, { definition, handle }: HandleSpot): ReadonlySet<string> {
+  const drivers = handle.grips.flatMap(({ origin }) => (origin.kind === "driver" && origin.name ? [origin.name] : []));
+  const moved = new Set([definition, ...drivers]);
+  for (let grown = true; grown; ) {
+    const before = moved.size;
+    for (const { name, dependsOn } of view.definitions) if (dependsOn.some((used) => moved.has(used))) moved.add(name);
+    grown = moved.size > before;
+  }
+  return moved;
 }

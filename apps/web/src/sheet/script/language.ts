@@ -6,8 +6,9 @@ import {
 } from "@codemirror/autocomplete";
 import { HighlightStyle, LanguageSupport, LRLanguage, syntaxHighlighting } from "@codemirror/language";
 import { tags } from "@lezer/highlight";
-import { constants, type FunctionSignature, functions, highlightedParser, methods } from "@vertexon/notation";
+import { constants, functions, highlightedParser, methods, type OwnFunction } from "@vertexon/notation";
 import { tokens } from "@/theme/tokens";
+import { type Signature, signatureInfo } from "./signature-info";
 
 const language = LRLanguage.define({
   name: "vertexon",
@@ -26,17 +27,23 @@ const style = HighlightStyle.define([
   { tag: tags.lineComment, color: tokens.quiet, fontStyle: "italic" },
 ]);
 
-/** Highlighting and completion; `names` gives the definitions of the sheet. */
-export function notation(names: () => string[]): LanguageSupport {
+/** What the sheet defines itself. */
+export interface KnownNames {
+  names: readonly string[];
+  functions: readonly OwnFunction[];
+}
+
+/** Highlighting and completion; `known` gives what the sheet defines. */
+export function notation(known: () => KnownNames): LanguageSupport {
   return new LanguageSupport(language, [
     syntaxHighlighting(style),
-    language.data.of({ autocomplete: (context: CompletionContext) => complete(context, names()) }),
+    language.data.of({ autocomplete: (context: CompletionContext) => complete(context, known()) }),
   ]);
 }
 
 const WORDS = ["union", "intersection", "difference", "xor"];
 
-function complete(context: CompletionContext, names: readonly string[]): CompletionResult | null {
+function complete(context: CompletionContext, { names, functions: own }: KnownNames): CompletionResult | null {
   const word = context.matchBefore(/[A-Za-z_][A-Za-z0-9_]*/);
   const from = word?.from ?? context.pos;
   const before = context.state.sliceDoc(Math.max(0, from - 1), from);
@@ -46,6 +53,7 @@ function complete(context: CompletionContext, names: readonly string[]): Complet
     from,
     options: [
       ...names.map((label): Completion => ({ label, type: "variable", boost: 2 })),
+      ...own.map((each) => ({ ...signatureCompletion(ownSignature(each)), boost: 2 })),
       ...[...functions.values()].map(signatureCompletion),
       ...[...constants.keys()].map((label): Completion => ({ label, type: "constant" })),
       ...WORDS.map((label): Completion => ({ label, type: "keyword" })),
@@ -53,8 +61,21 @@ function complete(context: CompletionContext, names: readonly string[]): Complet
   };
 }
 
+/** A function of the sheet in the form that the notation's own have. */
+export function ownSignature({ name, parameters }: OwnFunction): Signature {
+  return {
+    name,
+    about: "A function of this sheet.",
+    parameters: parameters.map((parameter) => ({
+      name: parameter.name,
+      about: "",
+      ...(parameter.default === null ? {} : { default: parameter.default }),
+    })),
+  };
+}
+
 /** Completes to the call with its required arguments as fields to fill in. */
-function signatureCompletion(signature: Omit<FunctionSignature, "run">): Completion {
+function signatureCompletion(signature: Signature): Completion {
   const required = signature.parameters.filter((parameter) => parameter.default === undefined);
   const fields = required.map(({ name }, i) => (i === 0 ? `\${${name}}` : `${name}: \${${name}}`)).join(", ");
   const detail = signature.parameters.map((p) => (p.default === undefined ? p.name : `${p.name}?`)).join(", ");
@@ -62,6 +83,6 @@ function signatureCompletion(signature: Omit<FunctionSignature, "run">): Complet
     label: signature.name,
     type: "function",
     detail: `(${detail})`,
-    info: signature.about,
+    info: () => signatureInfo(signature),
   });
 }

@@ -20,7 +20,10 @@ export function marginText(value: ValueView | null): { text: string; title: stri
     case "field":
       return { text: `${value.columns} × ${value.rows}`, title: "columns and rows of the field" };
     case "angle":
-      return { text: `${fixed((value.radians * 180) / Math.PI, 3)}°`, title: `${value.radians} rad` };
+      return {
+        text: `${fixed((value.radians * 180) / Math.PI, 3)}°`,
+        title: `${value.radians} rad = ${value.radians / (2 * Math.PI)} turn`,
+      };
     case "point":
       return { text: `${fixed(value.x, 2)}, ${fixed(value.y, 2)}`, title: "x, y" };
     case "list":

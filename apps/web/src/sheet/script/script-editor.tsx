@@ -5,13 +5,17 @@ import { defaultKeymap, history, historyKeymap, isolateHistory, redo, undo } fro
 import { bracketMatching } from "@codemirror/language";
 import { setDiagnostics } from "@codemirror/lint";
 import { openSearchPanel, searchKeymap } from "@codemirror/search";
-import { Annotation, EditorState, Transaction } from "@codemirror/state";
+import { Annotation, EditorState, type StateEffect, Transaction } from "@codemirror/state";
 import { drawSelection, EditorView, highlightActiveLine, keymap, lineNumbers } from "@codemirror/view";
 import type { Span, TextEdit } from "@vertexon/notation";
 import { type Ref, useEffect, useImperativeHandle, useRef } from "react";
 import { tokens } from "@/theme/tokens";
 import type { SheetView } from "@/worker/views";
-import { notation } from "./language";
+import { angleUnits } from "./angle-units";
+import { argumentHelp } from "./argument-help";
+import { folding } from "./folding";
+import { type KnownNames, notation } from "./language";
+import { lighting, setLight } from "./lighting";
 import { margin, showMargin } from "./margin";
 
 export interface ScriptHandle {
@@ -21,6 +25,8 @@ export interface ScriptHandle {
   /** Before and after a drag: what comes next is a step of its own. */
   newStep(): void;
   reveal(span: Span): void;
+  /** Marks a stretch of the text; null takes the mark away. */
+  light(span: Span | null): void;
   /** Where the cursor is. */
   cursor(): number;
   find(): void;
@@ -51,8 +57,11 @@ export function ScriptEditor({ ref, initial, evaluated, onChange, onCursor }: Pr
   const editor = useRef<EditorView | null>(null);
   const callbacks = useRef({ onChange, onCursor });
   callbacks.current = { onChange, onCursor };
-  const names = useRef<string[]>([]);
-  names.current = evaluated?.view.definitions.map(({ name }) => name) ?? [];
+  const known = useRef<KnownNames>({ names: [], functions: [] });
+  if (evaluated) {
+    const { definitions, functions } = evaluated.view;
+    known.current = { names: definitions.map(({ name }) => name), functions };
+  }
 
   // biome-ignore lint/correctness/useExhaustiveDependencies: the editor owns its text after the start
   useEffect(() => {
@@ -70,7 +79,11 @@ export function ScriptEditor({ ref, initial, evaluated, onChange, onCursor }: Pr
           bracketMatching(),
           closeBrackets(),
           autocompletion({ icons: false }),
-          notation(() => names.current),
+          notation(() => known.current),
+          argumentHelp(() => known.current.functions),
+          angleUnits(),
+          folding(),
+          lighting(),
           margin(),
           keymap.of([...closeBracketsKeymap, ...completionKeymap, ...searchKeymap, ...historyKeymap, ...defaultKeymap]),
           EditorView.contentAttributes.of({ "aria-label": "Script" }),
@@ -132,6 +145,15 @@ export function ScriptEditor({ ref, initial, evaluated, onChange, onCursor }: Pr
         effects: EditorView.scrollIntoView(Math.min(from, view.state.doc.length), { y: "nearest" }),
         annotations: dragging.of(false),
       });
+    },
+    light(span) {
+      const view = editor.current;
+      if (!view) return;
+      const length = view.state.doc.length;
+      const place = span && { from: Math.min(span.from, length), to: Math.min(span.to, length) };
+      const effects: StateEffect<unknown>[] = [setLight.of(place)];
+      if (place) effects.push(EditorView.scrollIntoView(place.from, { y: "nearest" }));
+      view.dispatch({ effects });
     },
     cursor: () => editor.current?.state.selection.main.head ?? 0,
     find: () => editor.current && openSearchPanel(editor.current),

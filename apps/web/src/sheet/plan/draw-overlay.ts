@@ -1,0 +1,105 @@
+import { type Path, pointAt } from "@vertexon/geometry";
+import { tokens, withAlpha } from "@/theme/tokens";
+import type { ShapeView, SheetView } from "@/worker/views";
+import { type Camera, toScreen } from "./camera";
+import { onScreen, regionPath } from "./draw-shapes";
+import { type Overlay, shapesOf } from "./scene";
+
+/** Pictures under the plan, faded, and clipped where a shape is named for that. */
+export function drawPictures(
+  ctx: CanvasRenderingContext2D,
+  camera: Camera,
+  view: SheetView,
+  images: ReadonlyMap<string, HTMLImageElement>,
+): void {
+  for (const { file, x, y, scale, fade, clip } of view.pictures) {
+    const image = images.get(file);
+    if (!image) continue;
+    const shape = clip && shapesOf(view).find(({ name }) => name === clip)?.shape;
+    const [px, py] = toScreen(camera, x, y);
+    const size = scale * camera.scale;
+    ctx.save();
+    if (shape) ctx.clip(onScreen(regionPath(shape), camera), "evenodd");
+    ctx.globalAlpha = 1 - fade;
+    ctx.imageSmoothingEnabled = size < 4;
+    ctx.drawImage(image, px, py, image.naturalWidth * size, image.naturalHeight * size);
+    ctx.restore();
+  }
+}
+
+/** Outlines that were not taken, dotted; the one that is pointed at is bold. */
+export function drawGhosts(ctx: CanvasRenderingContext2D, camera: Camera, { ghosts = [] }: Overlay): void {
+  for (const { path, lit } of ghosts) {
+    ctx.strokeStyle = lit ? tokens.plum : withAlpha(tokens.olive, 0.9);
+    ctx.lineWidth = lit ? 2.6 : 1.6;
+    ctx.setLineDash([1.5, 5]);
+    ctx.lineCap = "round";
+    ctx.stroke(tracedPath(camera, path));
+    ctx.setLineDash([]);
+    ctx.lineCap = "butt";
+  }
+}
+
+function tracedPath(camera: Camera, path: Path): Path2D {
+  const traced = new Path2D();
+  for (const { x, y, segments, closed } of path.subpaths) {
+    traced.moveTo(...toScreen(camera, x, y));
+    for (const segment of segments) {
+      const pieces = segment.kind === "line" ? 1 : 64;
+      for (let i = 1; i <= pieces; i++) traced.lineTo(...toScreen(camera, ...pointAt(segment, i / pieces)));
+    }
+    if (closed) traced.closePath();
+  }
+  return traced;
+}
+
+/** The way travelled so far, and a large arrowhead where it has got to. */
+export function drawTravel(ctx: CanvasRenderingContext2D, camera: Camera, shape: ShapeView, { travel }: Overlay): void {
+  const subpath = travel && shape.subpaths[travel.subpath];
+  if (!travel || !subpath) return;
+  const { vertices: v, segment } = subpath;
+  const n = segment.length;
+  ctx.beginPath();
+  ctx.moveTo(...toScreen(camera, v[0], v[1]));
+  for (let i = 0; i < n && segment[i] < travel.step; i++) {
+    const j = (i + 1) % n;
+    if (j === 0 && !subpath.closed) break;
+    ctx.lineTo(...toScreen(camera, v[2 * j], v[2 * j + 1]));
+  }
+  ctx.strokeStyle = tokens.plum;
+  ctx.lineWidth = 4;
+  ctx.lineJoin = "round";
+  ctx.stroke();
+  const [x, y] = toScreen(camera, travel.x, travel.y);
+  const angle = camera.yDown ? travel.direction : -travel.direction;
+  const [cos, sin] = [Math.cos(angle), Math.sin(angle)];
+  ctx.beginPath();
+  ctx.moveTo(x + 15 * cos, y + 15 * sin);
+  ctx.lineTo(x - 9 * cos - 9 * sin, y - 9 * sin + 9 * cos);
+  ctx.lineTo(x - 4 * cos, y - 4 * sin);
+  ctx.lineTo(x - 9 * cos + 9 * sin, y - 9 * sin - 9 * cos);
+  ctx.closePath();
+  ctx.fillStyle = tokens.plum;
+  ctx.strokeStyle = tokens.sheet;
+  ctx.lineWidth = 1.5;
+  ctx.fill();
+  ctx.stroke();
+}
+
+/** Rays from a centre to the vertices, each with its direction. */
+export function drawRays(ctx: CanvasRenderingContext2D, camera: Camera, { rays }: Overlay): void {
+  if (!rays) return;
+  const [cx, cy] = toScreen(camera, rays.x, rays.y);
+  ctx.strokeStyle = withAlpha(tokens.olive, 0.75);
+  ctx.lineWidth = 1;
+  ctx.beginPath();
+  for (let i = 0; i < rays.to.length; i += 2) {
+    ctx.moveTo(cx, cy);
+    ctx.lineTo(...toScreen(camera, rays.to[i], rays.to[i + 1]));
+  }
+  ctx.stroke();
+  ctx.fillStyle = tokens.olive;
+  ctx.beginPath();
+  ctx.arc(cx, cy, 3.5, 0, 2 * Math.PI);
+  ctx.fill();
+}

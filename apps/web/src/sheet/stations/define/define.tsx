@@ -1,0 +1,75 @@
+import { arcReadings } from "@vertexon/notation";
+import { Tabs } from "antd";
+import { useEffect, useMemo, useState } from "react";
+import { plural } from "@/format/numbers";
+import type { StationProps } from "../context";
+import { Empty, Panel } from "../panel";
+import { AroundCentre } from "./around-centre";
+import { BoxSizes } from "./box-sizes";
+import { NumberSlider } from "./number-slider";
+import { PictureSettings } from "./picture-settings";
+import { Readings } from "./readings";
+import { Travel } from "./travel";
+import { VertexActions } from "./vertex-actions";
+import { Vertices } from "./vertices";
+
+/** The numbers of the script that have a range, and the chosen shape from all sides. */
+export function DefineStation(props: StationProps) {
+  const { view, script, shape, onOverlay, onLightText } = props;
+  const [tab, setTab] = useState("vertices");
+  const sliders = view.definitions.filter(({ number }) => number?.least != null && number.greatest != null);
+  const span = view.definitions.find(({ name }) => name === shape?.definition)?.span;
+  const statement = span ? script.slice(span.from, span.to) : "";
+  const readings = useMemo(() => arcReadings(statement), [statement]);
+  const shown = tab === "readings" && readings.length === 0 ? "vertices" : tab;
+  // A panel that closes takes what it drew with it.
+  // biome-ignore lint/correctness/useExhaustiveDependencies: runs when another panel is shown
+  useEffect(
+    () => () => {
+      onOverlay({});
+      onLightText(null);
+    },
+    [shown, shape?.name],
+  );
+  return (
+    <Panel title="Define" about={shape?.name} aside={shape && plural(shape.shape.subpaths.length, "subpath")}>
+      {sliders.map((definition) => (
+        <NumberSlider key={definition.name} definition={definition} {...props} />
+      ))}
+      {!shape && <Empty>Write a shape in the script, for example: pond = circle((80, 60), radius: 30)</Empty>}
+      {shape && span && (
+        <>
+          <VertexActions {...props} shape={shape} />
+          <Tabs
+            size="small"
+            activeKey={shown}
+            onChange={setTab}
+            destroyOnHidden
+            items={[
+              { key: "vertices", label: "Vertices", children: <Vertices {...props} shape={shape} /> },
+              {
+                key: "travel",
+                label: "Travel",
+                children: <Travel {...props} shape={shape} span={span} statement={statement} />,
+              },
+              { key: "around", label: "Angles", children: <AroundCentre {...props} shape={shape} /> },
+              ...(readings.length
+                ? [
+                    {
+                      key: "readings",
+                      label: "Readings",
+                      children: (
+                        <Readings {...props} shape={shape} span={span} statement={statement} readings={readings} />
+                      ),
+                    },
+                  ]
+                : []),
+              { key: "box", label: "Box sizes", children: <BoxSizes {...props} shape={shape} /> },
+              { key: "picture", label: "Picture", children: <PictureSettings {...props} /> },
+            ]}
+          />
+        </>
+      )}
+    </Panel>
+  );
+}

@@ -1,0 +1,50 @@
+import { writeNumber } from "@vertexon/notation";
+import { InputNumber, Slider } from "antd";
+import type { DefinitionView } from "@/worker/views";
+import type { StationProps } from "../context";
+import { useOwnValue } from "../use-own-value";
+
+/** A number of the script with its range, as a slider and as a field. */
+export function NumberSlider({ definition, view, onEdit, onEndDrag }: StationProps & { definition: DefinitionView }) {
+  const { name, number, value } = definition;
+  const least = number?.least ?? 0;
+  const greatest = number?.greatest ?? 1;
+  const [shown, setShown] = useOwnValue(value?.type === "number" ? value.value : least, view);
+  // About a hundred steps of a round size; whole numbers stay whole.
+  const fine = 10 ** Math.floor(Math.log10((greatest - least) / 40));
+  const step = [least, greatest, shown].every(Number.isInteger) ? Math.max(1, fine) : fine;
+  const set = (next: number | null, drag: boolean) => {
+    if (next === null) return;
+    setShown(next);
+    onEdit(
+      (current) => {
+        const span = current.definitions.find((each) => each.name === name)?.number?.span;
+        return span ? [{ ...span, insert: writeNumber(next, 6) }] : null;
+      },
+      { drag },
+    );
+  };
+  return (
+    <div className="number-slider">
+      <span className="mono">{name}</span>
+      <Slider
+        min={least}
+        max={greatest}
+        step={step}
+        value={shown}
+        onChange={(next) => set(next, true)}
+        onChangeComplete={onEndDrag}
+        ariaLabelForHandle={name}
+      />
+      <InputNumber
+        size="small"
+        min={least}
+        max={greatest}
+        step={step}
+        value={shown}
+        onChange={(next) => set(next, false)}
+        aria-label={`${name}, typed`}
+      />
+    </div>
+  );
+}

@@ -1,0 +1,71 @@
+import type { Path } from "@vertexon/geometry";
+import { applyEdits, type Reading, type Span } from "@vertexon/notation";
+import { useEffect, useState } from "react";
+import type { NamedShape } from "../../plan/scene";
+import type { StationProps } from "../context";
+
+interface Props extends StationProps {
+  shape: NamedShape;
+  span: Span;
+  statement: string;
+  readings: readonly Reading[];
+}
+
+/** All ways in which an arc's numbers could have been meant: the one taken, the others as ghosts, each to be taken. */
+export function Readings({ view, thread, shape, statement, readings, onOverlay, onEdit }: Props) {
+  const [paths, setPaths] = useState<(Path | null)[]>([]);
+  const [lit, setLit] = useState<number | null>(null);
+  const { definition } = shape;
+  // biome-ignore lint/correctness/useExhaustiveDependencies: a new view is a new question
+  useEffect(() => {
+    let current = true;
+    const texts = readings.map(({ edits }) => applyEdits(statement, edits));
+    thread
+      .ask(async (service) => service.tryOut(definition, texts))
+      .then(
+        (found) => current && setPaths(found),
+        () => undefined,
+      );
+    return () => {
+      current = false;
+    };
+  }, [thread, view, definition, statement, readings]);
+  useEffect(() => {
+    const ghosts = paths.flatMap((path, i) => (path && i > 0 ? [{ path, lit: i === lit }] : []));
+    onOverlay({ ghosts });
+  }, [paths, lit, onOverlay]);
+
+  const take = ({ edits }: Reading) =>
+    onEdit((current, script) => {
+      const now = current.definitions.find(({ name }) => name === definition)?.span;
+      if (!now || script.slice(now.from, now.to) !== statement) return null;
+      return edits.map((edit) => ({ ...edit, from: now.from + edit.from, to: now.from + edit.to }));
+    });
+  return (
+    <ol className="readings" data-testid="readings">
+      {readings.map((reading, i) => (
+        <li key={reading.label} className={i === 0 ? "reading-taken" : ""}>
+          <button
+            type="button"
+            disabled={i === 0 || paths[i] === null}
+            onMouseEnter={() => setLit(i)}
+            onMouseLeave={() => setLit(null)}
+            onFocus={() => setLit(i)}
+            onBlur={() => setLit(null)}
+            onClick={() => take(reading)}
+          >
+            <span>{reading.label}</span>
+            <span className="quiet">
+              {i === 0 ? "taken" : paths[i] === null ? "cannot be computed" : "take this one"}
+            </span>
+          </button>
+          <code className="mono quiet">{changedPart(applyEdits(statement, reading.edits))}</code>
+        </li>
+      ))}
+    </ol>
+  );
+}
+
+function changedPart(statement: string): string {
+  return statement.replace(/^[^=]*=\s*/, "").replace(/\s+/g, " ");
+}

@@ -1,0 +1,44 @@
+import { bounds, perimeter, principalAxes } from "@vertexon/geometry";
+import type { Shape } from "@vertexon/notation";
+import type { BoxView } from "./views";
+
+/** What stays and what changes of a shape with the size of the plan: measures, angles, radii, gaps to the box. */
+export function describeInBox(shape: Shape | null, width: number, height: number): BoxView["shape"] {
+  const rings = shape?.operand.rings ?? [];
+  const box = bounds(rings);
+  if (!shape || !box) return null;
+  return {
+    polygons: shape.polygons,
+    area: shape.area,
+    perimeter: shape.flat.subpaths.reduce((sum, { vertices, closed }) => sum + perimeter(vertices, closed), 0),
+    vertices: shape.vertexCount,
+    angles: cornerAngles(shape.corners[0] ?? new Float64Array()),
+    radii: radiiOf(shape),
+    gaps: [box.minX, box.minY, width - box.maxX, height - box.maxY],
+  };
+}
+
+/** The angle inside each corner between the straight lines to its neighbours, in degrees from 0 to 360. */
+function cornerAngles(c: Float64Array): number[] {
+  const n = c.length / 2;
+  if (n < 3) return [];
+  return Array.from({ length: n }, (_, i) => {
+    const [x, y] = [c[2 * i], c[2 * i + 1]];
+    const [h, j] = [(i + n - 1) % n, (i + 1) % n];
+    const before = Math.atan2(c[2 * h + 1] - y, c[2 * h] - x);
+    const after = Math.atan2(c[2 * j + 1] - y, c[2 * j] - x);
+    return (((((before - after) * 180) / Math.PI) % 360) + 360) % 360;
+  });
+}
+
+/** The different radii of its arcs. */
+function radiiOf({ outline }: Shape): number[] {
+  const radii = outline.subpaths.flatMap(({ segments }) =>
+    segments.flatMap((segment) => {
+      if (segment.kind !== "arc") return [];
+      const { rx, ry } = principalAxes(segment);
+      return [rx, ry].map((radius) => Number(radius.toPrecision(9)));
+    }),
+  );
+  return [...new Set(radii)].slice(0, 6);
+}
