@@ -1,8 +1,10 @@
 // npm run bench: times the kernel and the notation on one core, each as a ratio to a reference in the same run.
+import { benchDrag } from "./lib/bench-drag.mjs";
 import { load } from "./lib/bundle.mjs";
 
 const kernel = await load("packages/geometry/src/index.ts");
 const { Sheet } = await load("packages/notation/src/index.ts");
+const { parseStatement, splitStatements } = await load("packages/notation/src/syntax/index.ts");
 
 const rows = [];
 const sortOf = (n) => best(5, () => random(n, 3).sort());
@@ -13,6 +15,9 @@ locating();
 measuring();
 evaluating();
 console.table(Object.fromEntries(rows));
+const drag = await benchDrag();
+console.log("Dragging one of 20,000 vertices among 200 definitions, the main thread's own work a frame, in ms:");
+console.table([drag]);
 
 function row(name, milliseconds, unit, reference) {
   rows.push([
@@ -95,11 +100,14 @@ function evaluating() {
     const sheet = new Sheet();
     sheet.update(script(0));
     let at = 0;
-    row(`evaluate ${n} definitions`, whole, "itself", whole);
+    const text = script(0);
+    const parse = best(5, () => splitStatements(text).map((statement) => parseStatement(statement.text)));
+    row(`parse ${n} definitions`, parse, "parsing and evaluating all", whole);
+    row(`parse and evaluate ${n} definitions`, whole, "itself", whole);
     row(
       `one change among ${n} definitions`,
       best(20, () => sheet.update(script(++at))),
-      "evaluating all",
+      "parsing and evaluating all",
       whole,
     );
   }

@@ -5,6 +5,8 @@ import path from "node:path";
 import { expect, test } from "@playwright/test";
 import { freePort } from "../../../scripts/lib/server.mjs";
 
+const SAMPLES = ["Driftwood Dogleg", "Footbridge Falls", "Gull Harbour", "Windmill Walk"];
+
 const root = path.resolve(import.meta.dirname, "../../..");
 
 interface Started {
@@ -41,7 +43,7 @@ test("npm start prints its address, keeps everything over a restart, refuses a f
     const first = start(port, data);
     await expect.poll(first.said, { timeout: 90_000 }).toContain(`Vertexon is at ${address}`);
     const sheets = await (await request.get(`${address}/api/sheets`)).json();
-    expect(sheets.map(({ name }: { name: string }) => name).sort()).toEqual(["Driftwood Dogleg", "Windmill Walk"]);
+    expect(sheets.map(({ name }: { name: string }) => name).sort()).toEqual(SAMPLES);
     const made = await request.post(`${address}/api/sheets`, { data: { name: "Kept", note: "", script: "a = 1" } });
     expect(made.status()).toBe(201);
 
@@ -60,7 +62,7 @@ test("npm start prints its address, keeps everything over a restart, refuses a f
     const again = start(port, data);
     await expect.poll(again.said, { timeout: 90_000 }).toContain(address);
     const names = (await (await request.get(`${address}/api/sheets`)).json()).map(({ name }: { name: string }) => name);
-    expect(names.sort()).toEqual(["Driftwood Dogleg", "Kept", "Windmill Walk"]);
+    expect(names.sort()).toEqual([...SAMPLES, "Kept"].sort());
 
     // Killed without a word: the server ends by itself, and the next start finds everything.
     again.child.kill("SIGKILL");

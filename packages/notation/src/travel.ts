@@ -16,6 +16,9 @@ export function travelPlaces(statement: string, counts: readonly number[]): Span
     const places = told?.[i];
     // One place more than segments: that of the join.
     if (places && (places.length === count || places.length === count + 1)) return places;
+    // A rounded corner is an arc of its own, before the edge to the next one.
+    if (places && 2 * places.length === count + 1)
+      return places.flatMap((next, k) => [places[(k + places.length - 1) % places.length], next]);
     return Array.from({ length: count + 1 }, () => call ?? parsed.value);
   });
 }

@@ -1,5 +1,6 @@
 import type { Diagnostic, Span } from "@vertexon/notation";
 import { Button } from "antd";
+import { memo } from "react";
 import { plural } from "@/format/numbers";
 import type { Lit } from "./plan/scene";
 
@@ -14,7 +15,7 @@ interface Props {
 const SHOWN = 3;
 
 /** What is wrong with the script and what is hardly meant, where, and what would put it right. */
-export function Mistakes({ diagnostics, onShow, onMend, onLight }: Props) {
+export const Mistakes = memo(function Mistakes({ diagnostics, onShow, onMend, onLight }: Props) {
   if (diagnostics.length === 0) return null;
   const inOrder = [...diagnostics].sort((a, b) => Number(a.severity === "warning") - Number(b.severity === "warning"));
   const more = inOrder.length - SHOWN;
@@ -25,7 +26,7 @@ export function Mistakes({ diagnostics, onShow, onMend, onLight }: Props) {
         return (
           <li
             key={`${from} ${message}`}
-            className={severity}
+            className={`mistake-${severity}`}
             onMouseEnter={() => onLight({ marks })}
             onMouseLeave={() => onLight({})}
           >
@@ -47,4 +48,4 @@ export function Mistakes({ diagnostics, onShow, onMend, onLight }: Props) {
       {more > 0 && <li className="quiet">and {plural(more, "more")} in the margin of the script</li>}
     </ul>
   );
-}
+});

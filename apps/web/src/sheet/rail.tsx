@@ -1,4 +1,4 @@
-import { fixed, small } from "@/format/numbers";
+import { fixed, plural, small } from "@/format/numbers";
 import type { SheetView } from "@/worker/views";
 import { type NamedShape, shapesOf } from "./plan/scene";
 import { type Station, stations } from "./stations/station";
@@ -35,7 +35,7 @@ export function Rail({ view, shape, station, onStation }: Props) {
 function keyFigure(station: Station, view: SheetView, shape: NamedShape | null): string {
   switch (station) {
     case "define":
-      return `${shapesOf(view).length} shapes`;
+      return plural(shapesOf(view).length, "shape");
     case "flatten":
       return shape ? `±${small(shape.shape.error)}` : "—";
     case "combine": {

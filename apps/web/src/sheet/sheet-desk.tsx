@@ -1,58 +1,28 @@
 "use client";
 
-import { transformPoint } from "@vertexon/geometry";
-import {
-  addProbePoint,
-  axisSenseEdits,
-  type DriverPlace,
-  type Handle,
-  type ImportPlan,
-  moveHandle,
-  type Span,
-  type TextEdit,
-  type VertexChange,
-  VertexChangeError,
-  vertexEdits,
-  writeNumber,
-} from "@vertexon/notation";
-import { App, Button, Splitter } from "antd";
+import type { Diagnostic, ImportPlan, Span, TextEdit } from "@vertexon/notation";
+import { App, Splitter } from "antd";
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { request } from "@/client/request";
-import { plural } from "@/format/numbers";
 import type { SheetView } from "@/worker/views";
+import { DeskColumn } from "./desk-column";
 import { AttachedFiles } from "./import/attached-files";
 import { ImportDialog, type ImportText } from "./import/import-dialog";
 import { useDroppedText } from "./import/use-dropped-text";
-import { Mistakes } from "./mistakes";
 import { Plan } from "./plan/plan";
-import {
-  type HandleRef,
-  type Lit,
-  type NamedShape,
-  type Overlay,
-  type Picked,
-  results,
-  shapeBehind,
-  shapesOf,
-} from "./plan/scene";
-import { Rail } from "./rail";
-import { appendedLine, freshName } from "./script/append";
-import { ScriptEditor, type ScriptHandle } from "./script/script-editor";
-import { ScriptMenu } from "./script/script-menu";
+import { type Lit, type NamedShape, type Overlay, type Picked, results, shapeBehind, shapesOf } from "./plan/scene";
+import { appendedLine } from "./script/append";
+import type { ScriptHandle } from "./script/script-editor";
 import type { SheetData } from "./sheet-data";
 import { SheetHeader } from "./sheet-header";
 import { type SaveState, SheetSaver } from "./sheet-saver";
-import { CombineStation } from "./stations/combine";
 import type { StationProps } from "./stations/context";
-import { DefineStation } from "./stations/define/define";
-import { FieldStation } from "./stations/field";
-import { FlattenStation } from "./stations/flatten";
-import { HandoffStation } from "./stations/handoff";
-import { ProbeStation } from "./stations/probe";
 import { type Station, stations } from "./stations/station";
 import { useAttachments } from "./use-attachments";
+import { useCalm } from "./use-calm";
 import { useEvaluation } from "./use-evaluation";
 import { useImages } from "./use-images";
+import { usePlanEdits } from "./use-plan-edits";
 
 type Edits = (view: SheetView, script: string) => TextEdit[] | null;
 
@@ -64,7 +34,6 @@ interface Props {
 /** The sheet view: plan, rail, script and panel around one script. */
 export function SheetDesk({ sheet, onReload }: Props) {
   const { message } = App.useApp();
-  const [script, setScript] = useState(sheet.script);
   const [name, setName] = useState(sheet.name);
   const [station, setStation] = useState<Station>("define");
   const [chosen, setChosen] = useState<string | null>(null);
@@ -77,12 +46,17 @@ export function SheetDesk({ sheet, onReload }: Props) {
   const attachments = useAttachments(sheet.id);
   const [importing, setImporting] = useState<ImportText | null>(null);
   const drop = useDroppedText(setImporting);
-  const evaluation = useEvaluation(script, attachments.files);
-  const { evaluated, thread, busy, problem } = evaluation;
+  const evaluation = useEvaluation(sheet.script, attachments.files);
+  const { evaluated, thread, busy, problem, evaluate } = evaluation;
   const view = evaluated?.view ?? null;
   const images = useImages(view, attachments.files);
 
-  const saver = useMemo(() => new SheetSaver(sheet.id, sheet.revision, setSaveState), [sheet.id, sheet.revision]);
+  const saver = useMemo(() => {
+    // The same news again is none.
+    const report = (state: SaveState) =>
+      setSaveState((now) => (now.kind === "waiting" && state.kind === "waiting" ? now : state));
+    return new SheetSaver(sheet.id, sheet.revision, report);
+  }, [sheet.id, sheet.revision]);
   useEffect(() => {
     const leave = (event: BeforeUnloadEvent) => {
       saver.flush();
@@ -97,10 +71,10 @@ export function SheetDesk({ sheet, onReload }: Props) {
 
   const change = useCallback(
     (text: string) => {
-      setScript(text);
+      evaluate(text);
       saver.change({ script: text });
     },
-    [saver],
+    [saver, evaluate],
   );
 
   // Edits need positions in the very text that is there; while that is being evaluated, the newest edit waits.
@@ -154,97 +128,16 @@ export function SheetDesk({ sheet, onReload }: Props) {
     return station === "combine" ? combined(view, behind) : behind;
   }, [view, chosen, station]);
 
-  const take = useCallback(
-    (handle: HandleRef) => {
-      const has = latest.current?.view.definitions.find(({ name: n }) => n === handle.definition)?.handles[
-        handle.index
-      ];
-      if (!has) return null;
-      editor.current?.newStep();
-      setChosen(handle.definition);
-      return {
-        move(x: number, y: number, decimals: number) {
-          edit(
-            (current) => {
-              const definition = current.definitions.find((each) => each.name === handle.definition);
-              const spot = definition?.handles[handle.index];
-              if (!definition || !spot) return null;
-              return moveHandle(spot, (other) => driverPlace(current, other ?? handle.definition), x, y, decimals);
-            },
-            { drag: true },
-          );
-        },
-        release: endDrag,
-      };
-    },
-    [edit, endDrag],
-  );
-
-  const probe = useCallback(
-    (x: number, y: number) => {
-      edit((current, text) => {
-        const asked = shapeBehind(current, chosen);
-        if (!asked) return null;
-        const [px, py] = [writeNumber(x, 2), writeNumber(y, 2)];
-        const existing = current.definitions.find(({ value }) => value?.type === "probe" && value.shape === asked.name);
-        const { from, to } = existing?.span ?? { from: 0, to: 0 };
-        const added = existing && addProbePoint(text.slice(from, to), from, px, py);
-        if (added) return [added];
-        return appendedLine(text, `${freshName(current, "asked")} = probe(${asked.name}, at: (${px}, ${py}))`);
-      });
-    },
-    [edit, chosen],
-  );
-
-  const changeVertices = useCallback(
-    (change: VertexChange) => {
-      edit((current, text) => {
-        const now = shapeBehind(current, chosen);
-        const definition = current.definitions.find((each) => each.name === now?.definition);
-        if (definition?.value?.type !== "shape") return null;
-        try {
-          const { from, to } = definition.span;
-          return vertexEdits(text.slice(from, to), from, definition.value, change);
-        } catch (error) {
-          if (!(error instanceof VertexChangeError)) throw error;
-          message.info(error.message);
-          return null;
-        }
-      });
-    },
-    [edit, chosen, message],
-  );
-  const removePicked = useCallback(() => {
-    const corner = picked?.corner;
-    if (!corner) return;
-    changeVertices({ kind: "remove", subpath: corner.subpath, corner: corner.index });
-    setPicked(null);
-  }, [changeVertices, picked]);
-
-  const nudge = useCallback(
-    (dx: number, dy: number) => {
-      edit((current) => {
-        const found = picked && handleOf(current, picked);
-        if (!found) {
-          message.info("It follows from what computes it: change that in the script");
-          return null;
-        }
-        const { handle, definition } = found;
-        const [x, y] = transformPoint(handle.map, handle.x, handle.y);
-        return moveHandle(handle, (other) => driverPlace(current, other ?? definition), x + dx, y + dy, 9);
-      });
-    },
-    [edit, picked, message],
-  );
-
-  const addOutline = useCallback(
-    (corners: readonly { x: number; y: number }[]) => {
-      const points = corners.map(({ x, y }) => `(${writeNumber(x, 12)}, ${writeNumber(y, 12)})`).join(", ");
-      edit((current, text) => appendedLine(text, `${freshName(current, "outline")} = polygon(${points})`));
-    },
-    [edit],
-  );
-
+  const planEdits = usePlanEdits({
+    edit,
+    endDrag,
+    editor,
+    latest,
+    chosen,
+    picked,
+    onChoose: setChosen,
+    onPick: setPicked,
+  });
   useEffect(() => {
     const key = (event: KeyboardEvent) => {
       const target = event.target as HTMLElement;
@@ -263,18 +156,30 @@ export function SheetDesk({ sheet, onReload }: Props) {
     return () => window.removeEventListener("keydown", key);
   }, []);
 
-  const saveCopy = async () => {
+  const rename = useCallback(
+    (next: string) => {
+      setName(next);
+      saver.change({ name: next });
+    },
+    [saver],
+  );
+  const saveCopy = useCallback(async () => {
     try {
       const files = attachments.files ?? [];
-      const body = { name: `${name.slice(0, 108)} (my copy)`, note: sheet.note, script, attachments: files };
+      const body = {
+        name: `${name.slice(0, 108)} (my copy)`,
+        note: sheet.note,
+        script: editor.current?.text() ?? sheet.script,
+        attachments: files,
+      };
       const made = await request<SheetData>("POST", "/api/sheets", body);
       saver.discard();
       window.location.assign(`/sheets/${made.id}`);
     } catch (error) {
       message.error((error as Error).message);
     }
-  };
-  const loadNewest = async () => {
+  }, [attachments.files, name, sheet, saver, message]);
+  const loadNewest = useCallback(async () => {
     try {
       const newest = await request<SheetData>("GET", `/api/sheets/${sheet.id}`);
       saver.discard();
@@ -282,8 +187,22 @@ export function SheetDesk({ sheet, onReload }: Props) {
     } catch (error) {
       message.error((error as Error).message);
     }
-  };
+  }, [sheet.id, saver, onReload, message]);
 
+  const show = useCallback((span: Span) => {
+    editor.current?.reveal(span);
+    editor.current?.focus();
+  }, []);
+  const mend = useCallback(
+    (diagnostic: Diagnostic, label: string) =>
+      edit((now) => {
+        const same = now.diagnostics.find(
+          ({ from, message: text }) => from === diagnostic.from && text === diagnostic.message,
+        );
+        return same?.mends.find((each) => each.label === label)?.edits ?? null;
+      }),
+    [edit],
+  );
   const lightText = useCallback((span: Span | null) => editor.current?.light(span), []);
 
   const takeImport = async ({ statements, attachments: files }: ImportPlan) => {
@@ -296,29 +215,50 @@ export function SheetDesk({ sheet, onReload }: Props) {
 
   const reach = useMemo(() => fieldReach(view, shape?.name ?? null), [view, shape]);
   const interval = ownInterval ?? niceInterval(reach, view);
-  const count = (severity: "error" | "warning"): number =>
-    view?.diagnostics.filter((each) => each.severity === severity).length ?? 0;
 
-  const panelProps: StationProps | null =
-    view && thread
-      ? {
-          view,
-          script: evaluated?.script ?? "",
-          thread,
-          chosen,
-          shape,
-          picked,
-          attachments,
-          onChoose: choose,
-          onPick: setPicked,
-          onVertices: changeVertices,
-          onLight: setLit,
-          onOverlay: setOverlay,
-          onLightText: lightText,
-          onEdit: edit,
-          onEndDrag: endDrag,
-        }
-      : null;
+  const { changeVertices, moving } = planEdits;
+  const current = useMemo(() => {
+    if (!view || !thread || !evaluated) return null;
+    const { script } = evaluated;
+    const props: StationProps = {
+      view,
+      script,
+      thread,
+      chosen,
+      shape,
+      picked,
+      moving,
+      attachments,
+      onChoose: choose,
+      onPick: setPicked,
+      onVertices: changeVertices,
+      onLight: setLit,
+      onOverlay: setOverlay,
+      onLightText: lightText,
+      onEdit: edit,
+      onEndDrag: endDrag,
+    };
+    return { station, props, interval, onInterval: setInterval };
+  }, [
+    evaluated,
+    view,
+    thread,
+    chosen,
+    shape,
+    picked,
+    moving,
+    attachments,
+    station,
+    interval,
+    choose,
+    changeVertices,
+    lightText,
+    edit,
+    endDrag,
+  ]);
+  const side = useCalm(current, moving);
+  const calmEvaluated = useCalm(evaluated, moving);
+  const openImport = useCallback(() => setImporting({ text: "", fileName: "" }), []);
 
   return (
     <div className="desk" {...drop.handlers}>
@@ -326,10 +266,7 @@ export function SheetDesk({ sheet, onReload }: Props) {
         name={name}
         note={sheet.note}
         saveState={saveState}
-        onRename={(next) => {
-          setName(next);
-          saver.change({ name: next });
-        }}
+        onRename={rename}
         onLoadNewest={loadNewest}
         onSaveCopy={saveCopy}
       />
@@ -349,106 +286,41 @@ export function SheetDesk({ sheet, onReload }: Props) {
               interval={interval}
               reach={reach}
               onChoose={choose}
-              onProbe={probe}
-              onOutline={addOutline}
               onPick={setPicked}
-              onInsert={(subpath, corner, x, y, decimals) =>
-                changeVertices({ kind: "insert", subpath, corner, x, y, decimals })
-              }
-              onRemove={removePicked}
-              onNudge={nudge}
-              onTake={take}
-              onFlip={() => edit((current, text) => axisSenseEdits(text, !current.plan.yDown))}
+              onProbe={planEdits.probe}
+              onOutline={planEdits.addOutline}
+              onInsert={planEdits.insert}
+              onRemove={planEdits.removePicked}
+              onNudge={planEdits.nudge}
+              onFlip={planEdits.flip}
+              onTake={planEdits.take}
             />
           ) : (
             <div className="plan-waiting">Evaluating the script …</div>
           )}
         </Splitter.Panel>
         <Splitter.Panel min={460}>
-          <div className="desk-right">
-            <Rail view={view} shape={shape} station={station} onStation={setStation} />
-            <Splitter orientation="vertical" className="desk-column">
-              <Splitter.Panel defaultSize="46%" min={90}>
-                <div className="script-pane">
-                  <header className="script-head">
-                    <strong>Script</strong>
-                    <span className="quiet">{view ? plural(shapesOf(view).length, "shape") : ""}</span>
-                    <ScriptStatus
-                      busy={busy}
-                      problem={problem ?? attachments.problem}
-                      onCancel={evaluation.cancel}
-                      errors={count("error")}
-                      warnings={count("warning")}
-                    />
-                    <span className="grow-end">
-                      <Button size="small" type="text" title="Undo (Ctrl+Z)" onClick={() => editor.current?.undo()}>
-                        Undo
-                      </Button>
-                      <Button
-                        size="small"
-                        type="text"
-                        title="Redo (Ctrl+Shift+Z)"
-                        onClick={() => editor.current?.redo()}
-                      >
-                        Redo
-                      </Button>
-                      <Button
-                        size="small"
-                        type="text"
-                        title="Take over outlines and points from a file or the clipboard"
-                        onClick={() => setImporting({ text: "", fileName: "" })}
-                      >
-                        Import
-                      </Button>
-                      <ScriptMenu editor={editor} />
-                      <span className="quiet"> vertices · area</span>
-                    </span>
-                  </header>
-                  <ScriptEditor
-                    ref={editor}
-                    initial={sheet.script}
-                    evaluated={evaluated}
-                    onChange={change}
-                    onCursor={followCursor}
-                  />
-                </div>
-              </Splitter.Panel>
-              <Splitter.Panel min={120}>
-                <div className="panel-pane">
-                  {view && (
-                    <Mistakes
-                      diagnostics={view.diagnostics}
-                      onShow={(span) => {
-                        editor.current?.reveal(span);
-                        editor.current?.focus();
-                      }}
-                      onMend={(diagnostic, label) =>
-                        edit((current) => {
-                          const same = current.diagnostics.find(
-                            ({ from, message: text }) => from === diagnostic.from && text === diagnostic.message,
-                          );
-                          return same?.mends.find((mend) => mend.label === label)?.edits ?? null;
-                        })
-                      }
-                      onLight={setLit}
-                    />
-                  )}
-                  {panelProps && station === "define" && <DefineStation {...panelProps} />}
-                  {panelProps && station === "flatten" && <FlattenStation {...panelProps} />}
-                  {panelProps && station === "combine" && <CombineStation {...panelProps} />}
-                  {panelProps && station === "probe" && <ProbeStation {...panelProps} />}
-                  {panelProps && station === "field" && (
-                    <FieldStation {...panelProps} interval={interval} onInterval={setInterval} />
-                  )}
-                  {panelProps && station === "handoff" && <HandoffStation {...panelProps} />}
-                </div>
-              </Splitter.Panel>
-            </Splitter>
-          </div>
+          <DeskColumn
+            side={side}
+            station={station}
+            busy={busy}
+            problem={problem ?? attachments.problem}
+            editor={editor}
+            initial={sheet.script}
+            evaluated={calmEvaluated}
+            onStation={setStation}
+            onCancel={evaluation.cancel}
+            onImport={openImport}
+            onChange={change}
+            onCursor={followCursor}
+            onShow={show}
+            onMend={mend}
+            onLight={setLit}
+          />
         </Splitter.Panel>
       </Splitter>
       {drop.over && <div className="desk-drop">Drop the file to import what is in it</div>}
-      {thread && (
+      {thread && importing && (
         <ImportDialog
           thread={thread}
           start={importing}
@@ -457,66 +329,11 @@ export function SheetDesk({ sheet, onReload }: Props) {
           onTake={takeImport}
           onClose={() => setImporting(null)}
         >
-          <AttachedFiles attachments={attachments} script={script} />
+          <AttachedFiles attachments={attachments} script={evaluated?.script ?? sheet.script} />
         </ImportDialog>
       )}
     </div>
   );
-}
-
-interface StatusProps {
-  busy: boolean;
-  problem: string | null;
-  errors: number;
-  warnings: number;
-  onCancel(): void;
-}
-
-function ScriptStatus({ busy, problem, errors, warnings, onCancel }: StatusProps) {
-  if (busy)
-    return (
-      <span className="script-status">
-        computing …{" "}
-        <Button size="small" onClick={onCancel}>
-          Cancel
-        </Button>
-      </span>
-    );
-  if (problem) return <span className="script-status warning">{problem}</span>;
-  if (errors) return <span className="script-status mistake">{plural(errors, "mistake")}</span>;
-  if (warnings) return <span className="script-status warning">{plural(warnings, "doubt")}</span>;
-  return null;
-}
-
-/** The handle that was picked, or one that lies where the picked corner is. */
-function handleOf(view: SheetView, { handle: ref, corner }: Picked): { handle: Handle; definition: string } | null {
-  if (ref) {
-    const handle = view.definitions.find(({ name }) => name === ref.definition)?.handles[ref.index];
-    return handle ? { handle, definition: ref.definition } : null;
-  }
-  const shape = corner && shapesOf(view).find(({ name }) => name === corner.shape);
-  const corners = shape?.shape.corners[corner?.subpath ?? 0];
-  if (!corner || !shape || !corners) return null;
-  const [x, y] = [corners[2 * corner.index], corners[2 * corner.index + 1]];
-  const size = 1e-9 * (1 + Math.abs(x) + Math.abs(y));
-  // Its own handles first: another one may happen to lie there.
-  const inOrder = [...view.definitions].sort(
-    (a, b) => Number(b.name === shape.definition) - Number(a.name === shape.definition),
-  );
-  for (const { name, handles } of inOrder)
-    for (const handle of handles) {
-      const [hx, hy] = transformPoint(handle.map, handle.x, handle.y);
-      if (handle.role !== "number" && Math.hypot(hx - x, hy - y) < size) return { handle, definition: name };
-    }
-  return null;
-}
-
-/** Where the statement of a definition begins, and its number's range. */
-function driverPlace(view: SheetView, name: string): DriverPlace | null {
-  const definition = view.definitions.find((each) => each.name === name);
-  return definition
-    ? { from: definition.span.from, least: definition.number?.least, greatest: definition.number?.greatest }
-    : null;
 }
 
 /** What the Combine station is about: the chosen shape if it is combined, or else the last one that is. */

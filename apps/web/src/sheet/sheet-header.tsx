@@ -2,7 +2,7 @@
 
 import { Button, Input } from "antd";
 import { useRouter } from "next/navigation";
-import { useState } from "react";
+import { memo, useState } from "react";
 import type { SaveState } from "./sheet-saver";
 
 interface Props {
@@ -14,7 +14,8 @@ interface Props {
   onSaveCopy(): void;
 }
 
-export function SheetHeader({ name, note, saveState, onRename, onLoadNewest, onSaveCopy }: Props) {
+export const SheetHeader = memo(function SheetHeader(props: Props) {
+  const { name, note, saveState, onRename, onLoadNewest, onSaveCopy } = props;
   const router = useRouter();
   const [editing, setEditing] = useState<string | null>(null);
   const finish = () => {
@@ -49,7 +50,7 @@ export function SheetHeader({ name, note, saveState, onRename, onLoadNewest, onS
       <Button onClick={() => router.push("/notation")}>Notation</Button>
     </header>
   );
-}
+});
 
 function Saved({ state, onLoadNewest, onSaveCopy }: { state: SaveState; onLoadNewest(): void; onSaveCopy(): void }) {
   switch (state.kind) {

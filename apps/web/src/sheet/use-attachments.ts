@@ -1,5 +1,5 @@
 import type { Attachment } from "@vertexon/notation";
-import { useCallback, useEffect, useState } from "react";
+import { useCallback, useEffect, useMemo, useState } from "react";
 import { request } from "@/client/request";
 
 export interface Attachments {
@@ -48,5 +48,5 @@ export function useAttachments(sheetId: string): Attachments {
     },
     [path],
   );
-  return { files, problem, add, remove };
+  return useMemo(() => ({ files, problem, add, remove }), [files, problem, add, remove]);
 }

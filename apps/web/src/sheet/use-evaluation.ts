@@ -11,20 +11,23 @@ export interface Evaluation {
   busy: boolean;
   /** Set when an evaluation was given up or broke down; the plan still shows the one before. */
   problem: string | null;
+  evaluate(script: string): void;
   cancel(): void;
 }
 
 /** Waits this long, in milliseconds, before it says that something is being computed. */
 const NOTICEABLE = 250;
 
-/** Evaluates a script in a worker whenever it, or what is attached to the sheet, changes; not before that is known. */
-export function useEvaluation(script: string, attachments: readonly Attachment[] | null): Evaluation {
+/**
+ * Evaluates scripts in a worker: the first one, each that is handed to `evaluate`, and the newest again when something
+ * else is attached to the sheet; nothing before that is known. A text that is handed in renders nothing by itself.
+ */
+export function useEvaluation(initial: string, attachments: readonly Attachment[] | null): Evaluation {
   const [thread, setThread] = useState<SheetThread | null>(null);
   const [evaluated, setEvaluated] = useState<Evaluation["evaluated"]>(null);
   const [busy, setBusy] = useState(false);
   const [problem, setProblem] = useState<string | null>(null);
-  const newest = useRef(script);
-  newest.current = script;
+  const newest = useRef(initial);
 
   useEffect(() => {
     const made = new SheetThread();
@@ -32,8 +35,9 @@ export function useEvaluation(script: string, attachments: readonly Attachment[]
     return () => made.close();
   }, []);
 
-  useEffect(() => {
+  const run = useCallback(() => {
     if (!thread || !attachments) return;
+    const script = newest.current;
     const timer = setTimeout(() => setBusy(true), NOTICEABLE);
     thread.attach(attachments);
     thread
@@ -51,13 +55,20 @@ export function useEvaluation(script: string, attachments: readonly Attachment[]
         clearTimeout(timer);
         if (newest.current === script) setBusy(false);
       });
-    return () => clearTimeout(timer);
-  }, [thread, script, attachments]);
+  }, [thread, attachments]);
+  useEffect(run, [run]);
+  const evaluate = useCallback(
+    (script: string) => {
+      newest.current = script;
+      run();
+    },
+    [run],
+  );
 
   const cancel = useCallback(() => {
     thread?.cancel();
     setBusy(false);
     setProblem("the evaluation was cancelled: the plan shows the script as it was before; change it to go on");
   }, [thread]);
-  return { thread, evaluated, busy, problem, cancel };
+  return { thread, evaluated, busy, problem, evaluate, cancel };
 }

@@ -1,9 +1,11 @@
 import { driftwoodDogleg } from "../sample/driftwood-dogleg";
+import { footbridgeFalls } from "../sample/footbridge-falls";
+import { gullHarbour } from "../sample/gull-harbour";
 import { windmillWalk } from "../sample/windmill-walk";
 import { type Database, sheets } from "./schema";
 import { createSheet } from "./sheets";
 
-const SAMPLES = [driftwoodDogleg, windmillWalk];
+const SAMPLES = [driftwoodDogleg, windmillWalk, footbridgeFalls, gullHarbour];
 
 /** Puts the sample sheets into a database that never held a sheet; deleted ones count, so none comes back by itself. */
 export async function seedSamples(db: Database): Promise<void> {

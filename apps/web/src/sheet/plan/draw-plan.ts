@@ -1,7 +1,9 @@
 import { transformPoint } from "@vertexon/geometry";
+import type { Handle } from "@vertexon/notation";
 import { tokens, tones, withAlpha } from "@/theme/tokens";
 import type { Inspection, ShapeView, SheetView } from "@/worker/views";
 import type { Station } from "../stations/station";
+import type { Backdrop } from "./backdrop";
 import { type Camera, RULER, toScreen } from "./camera";
 import { drawGrid, drawPaper, drawRulers } from "./draw-grid";
 import { drawContours, drawField, drawFootLine, drawProbe, drawWorstSpot } from "./draw-measures";
@@ -57,20 +59,25 @@ export interface Scene {
   snap: Snapped | null;
 }
 
-/** Everything on the plan, from the grid up. */
-export function drawPlan(ctx: CanvasRenderingContext2D, scene: Scene): void {
+/** Which definitions are drawn in a pass. */
+type Only = (definition: string) => boolean;
+
+/** Everything on the plan, from the grid up; during a drag only what moves, over a backdrop of the rest. */
+export function drawPlan(ctx: CanvasRenderingContext2D, scene: Scene, backdrop: Backdrop | null): void {
   const { camera, view, station } = scene;
+  const only: Only = (definition) => !backdrop || backdrop.moved.has(definition);
   ctx.clearRect(0, 0, camera.width, camera.height);
+  if (backdrop && station !== "field")
+    backdrop.paint(ctx, camera, (own) => drawBack(own, scene, (definition) => !only(definition)));
+  else drawBack(ctx, scene, () => false);
   ctx.save();
-  ctx.beginPath();
-  ctx.rect(RULER, RULER, camera.width - RULER, camera.height - RULER);
-  ctx.clip();
-  drawPaper(ctx, camera);
-  drawPictures(ctx, camera, view, scene.images);
-  drawGrid(ctx, camera, view.plan);
+  clipToPlan(ctx, camera);
   if (station === "field") drawFieldStation(ctx, scene);
-  else drawShapes(ctx, scene);
-  if (station !== "field") drawMarks(ctx, scene);
+  else {
+    drawShapes(ctx, scene, only);
+    drawMarks(ctx, scene);
+    drawNames(ctx, scene, only);
+  }
   drawMistakes(ctx, camera, view.diagnostics, scene.lit.marks ?? null);
   if (scene.draft) drawDraft(ctx, camera, scene.draft, scene.snap ?? scene.at, scene.closing);
   if (scene.snap?.what) drawSnap(ctx, camera, scene.snap);
@@ -78,11 +85,34 @@ export function drawPlan(ctx: CanvasRenderingContext2D, scene: Scene): void {
   drawRulers(ctx, camera, scene.pointer);
 }
 
-function drawShapes(ctx: CanvasRenderingContext2D, { camera, view, station, shape, lit, overlay }: Scene): void {
+/** Paper, pictures and grid, and what of the shapes stays as it is. */
+export function drawBack(ctx: CanvasRenderingContext2D, scene: Scene, only: Only): void {
+  const { camera, view, station } = scene;
+  ctx.save();
+  clipToPlan(ctx, camera);
+  drawPaper(ctx, camera);
+  drawPictures(ctx, camera, view, scene.images);
+  drawGrid(ctx, camera, view.plan);
+  if (station !== "field") {
+    drawShapes(ctx, scene, only);
+    drawNames(ctx, scene, only);
+  }
+  ctx.restore();
+}
+
+function clipToPlan(ctx: CanvasRenderingContext2D, camera: Camera): void {
+  ctx.beginPath();
+  ctx.rect(RULER, RULER, camera.width - RULER, camera.height - RULER);
+  ctx.clip();
+}
+
+function drawShapes(ctx: CanvasRenderingContext2D, scene: Scene, only: Only): void {
+  const { camera, view, station, shape, lit, overlay } = scene;
   const shown = new Set(results(view).map(({ name }) => name));
   // One tone a definition: the items of a list belong together.
   const definitions = [...new Set(results(view).map(({ definition }) => definition))];
   shapesOf(view).forEach(({ name, definition, shape: each }) => {
+    if (!only(definition)) return;
     const tone = tones[definitions.indexOf(definition) % tones.length];
     if (shown.has(name)) fillRegion(ctx, camera, each, withAlpha(tone, 0.42));
     else if (name === shape?.name) fillRegion(ctx, camera, each, withAlpha(tokens.plum, 0.09));
@@ -90,7 +120,7 @@ function drawShapes(ctx: CanvasRenderingContext2D, { camera, view, station, shap
     const dash = shown.has(name) ? undefined : [3, 3];
     strokeOutline(ctx, camera, each, { colour: withAlpha(tokens.ink, shown.has(name) ? 1 : 0.4), width: 1.3, dash });
   });
-  if (!shape) return;
+  if (!shape || !only(shape.definition)) return;
   const colour = shown.has(shape.name) ? tokens.ink : tokens.plum;
   strokeOutline(ctx, camera, shape.shape, { colour, width: 1.8 });
   if (station === "flatten") strokeTrueOutline(ctx, camera, shape.shape, tokens.plum);
@@ -158,7 +188,6 @@ function drawMarks(ctx: CanvasRenderingContext2D, scene: Scene): void {
     const [x, y] = toScreen(camera, held.x, held.y);
     haloText(ctx, words, x + 14, y + 16, `600 12px ${tokens.sans}`);
   }
-  drawNames(ctx, scene);
 }
 
 function isSpot(spot: HandleSpot, wanted: Picked["handle"]): boolean {
@@ -196,7 +225,8 @@ function drawSnap(ctx: CanvasRenderingContext2D, camera: Camera, { x, y, what }:
 }
 
 /** Names of what is chosen first, then of points, results and plain operands, as far as there is room. */
-function drawNames(ctx: CanvasRenderingContext2D, { camera, view, station, chosen, shape, spots }: Scene): void {
+function drawNames(ctx: CanvasRenderingContext2D, scene: Scene, only: Only): void {
+  const { camera, view, station, chosen, shape, spots } = scene;
   const labels = new Labels(ctx);
   for (const { x, y } of spots) labels.avoid(...toScreen(camera, x, y), 7);
   for (const { value } of view.definitions)
@@ -206,10 +236,10 @@ function drawNames(ctx: CanvasRenderingContext2D, { camera, view, station, chose
         labels.avoid(x, y, 16);
         labels.avoid(x + 36, y, 24); // the distance's digits
       }
-  if (shape) labels.place(shape.name, namePlaces(ctx, camera, shape.name, shape.shape), true);
+  if (shape && only(shape.definition)) labels.place(shape.name, namePlaces(ctx, camera, shape.name, shape.shape), true);
   if (station === "define")
     for (const { name, value } of view.definitions) {
-      if (value?.type !== "point") continue;
+      if (value?.type !== "point" || !only(name)) continue;
       const [x, y] = toScreen(camera, value.x, value.y);
       labels.place(name, labels.around(name, x, y, 10, name === chosen), name === chosen);
     }
@@ -217,7 +247,7 @@ function drawNames(ctx: CanvasRenderingContext2D, { camera, view, station, chose
   const listed = new Set<string>();
   for (const { name, definition, shape: each } of shapesOf(view)) {
     // The items of a list are named by their definition, once.
-    if (name !== definition && listed.has(definition)) continue;
+    if (!only(definition) || (name !== definition && listed.has(definition))) continue;
     listed.add(definition);
     // Operands that are shapes of their own are named too; steps in between would only repeat them.
     if (name !== shape?.name && (shown.has(name) || each.combination === null))
@@ -239,6 +269,17 @@ function drawFieldStation(ctx: CanvasRenderingContext2D, scene: Scene): void {
 /** Outlines with more handles than this show them only while they are chosen. */
 const FEW = 12;
 
+const known = new WeakMap<readonly Handle[], boolean>();
+
+function hasMany(handles: readonly Handle[]): boolean {
+  let answer = known.get(handles);
+  if (answer === undefined) {
+    answer = handles.filter(({ role }) => role !== "number").length > FEW;
+    known.set(handles, answer);
+  }
+  return answer;
+}
+
 /** The handles that a station offers: all of them in Define, the probes in Probe, otherwise those of what is chosen. */
 export function handleSpots(
   view: SheetView,
@@ -249,7 +290,7 @@ export function handleSpots(
   if (station === "field") return [];
   return view.definitions.flatMap(({ name, handles, value }) => {
     const isProbe = value?.type === "probe";
-    const isLong = handles.filter(({ role }) => role !== "number").length > FEW;
+    const isLong = hasMany(handles);
     const isShown = name === chosen || (station === "define" && name === shape?.definition);
     const offered = isShown || (station === "probe" ? isProbe : station === "define" && !isProbe && !isLong);
     if (!offered) return [];

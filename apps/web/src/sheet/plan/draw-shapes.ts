@@ -4,6 +4,7 @@ import { tokens, withAlpha } from "@/theme/tokens";
 import type { ShapeView, SubpathView } from "@/worker/views";
 import { type Camera, matrixOf, toScreen } from "./camera";
 import { isDriven } from "./grip-text";
+import { widthOf } from "./labels";
 
 const paths = new WeakMap<object, Path2D>();
 
@@ -40,11 +41,16 @@ function trace(path: Path2D, points: Float64Array, closed: boolean): void {
   if (closed) path.closePath();
 }
 
-/** The path in pixels: lines keep their width whatever the zoom. */
+const moved = new WeakMap<Path2D, { camera: Camera; path: Path2D }>();
+
+/** The path in pixels, made anew only when the camera has changed: lines keep their width whatever the zoom. */
 export function onScreen(path: Path2D, camera: Camera): Path2D {
-  const moved = new Path2D();
-  moved.addPath(path, matrixOf(camera));
-  return moved;
+  const known = moved.get(path);
+  if (known?.camera === camera) return known.path;
+  const made = new Path2D();
+  made.addPath(path, matrixOf(camera));
+  moved.set(path, { camera, path: made });
+  return made;
 }
 
 export function fillRegion(ctx: CanvasRenderingContext2D, camera: Camera, shape: ShapeView, colour: string): void {
@@ -220,7 +226,7 @@ export function namePlaces(
   const { label, bounds } = shape;
   if (!label || !bounds) return [];
   ctx.font = `12px ${tokens.sans}`;
-  const half = ctx.measureText(name).width / 2;
+  const half = widthOf(ctx, name) / 2;
   const [x, y] = toScreen(camera, label.x, label.y);
   const room = label.clearance * camera.scale;
   const inside: [number, number][] = [0, 16, -16, 32, -32]

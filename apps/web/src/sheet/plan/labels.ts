@@ -24,7 +24,7 @@ export class Labels {
   place(text: string, places: readonly [x: number, y: number][], bold: boolean): void {
     const { ctx } = this;
     ctx.font = `${bold ? 600 : 400} 12px ${tokens.sans}`;
-    const half = ctx.measureText(text).width / 2 + 2;
+    const half = widthOf(ctx, text) / 2 + 2;
     for (const [x, y] of places) {
       const box = { left: x - half, right: x + half, top: y - HEIGHT / 2, bottom: y + HEIGHT / 2 };
       if (this.taken.some((other) => overlap(box, other))) continue;
@@ -37,7 +37,7 @@ export class Labels {
   /** Places around a mark: right, left, above, below and the corners. */
   around(text: string, x: number, y: number, gap: number, bold: boolean): [number, number][] {
     this.ctx.font = `${bold ? 600 : 400} 12px ${tokens.sans}`;
-    const dx = this.ctx.measureText(text).width / 2 + gap;
+    const dx = widthOf(this.ctx, text) / 2 + gap;
     const dy = HEIGHT / 2 + gap - 2;
     return [
       [x + dx, y],
@@ -50,6 +50,20 @@ export class Labels {
       [x - dx, y + dy],
     ];
   }
+}
+
+const widths = new Map<string, number>();
+
+/** Measuring a text takes as long as drawing it: each is measured once. */
+export function widthOf(ctx: CanvasRenderingContext2D, text: string): number {
+  const key = `${ctx.font} ${text}`;
+  let width = widths.get(key);
+  if (width === undefined) {
+    if (widths.size > 5000) widths.clear();
+    width = ctx.measureText(text).width;
+    widths.set(key, width);
+  }
+  return width;
 }
 
 function overlap(a: Box, b: Box): boolean {

@@ -1,11 +1,13 @@
 import { Checkbox, Popover } from "antd";
+import { memo } from "react";
 import type { SnapSettings } from "./snap";
 
 interface Props {
   /** Pixels a plan unit; null until the plan has its size. */
   scale: number | null;
-  /** Clicking an outline, where the station offers it. */
-  outline: { drawing: boolean; toggle(): void } | null;
+  /** Whether an outline is being clicked; null where the station does not offer it. */
+  drawing: boolean | null;
+  onOutline(): void;
   snapping: SnapSettings;
   onSnapping(settings: SnapSettings): void;
   onZoom(factor: number): void;
@@ -19,13 +21,14 @@ const TARGETS: [keyof SnapSettings, string][] = [
   ["angles", "Whole angles: every 15°"],
 ];
 
-export function PlanButtons({ scale, outline, snapping, onSnapping, onZoom, onFit }: Props) {
+export const PlanButtons = memo(function PlanButtons(props: Props) {
+  const { scale, drawing, onOutline, snapping, onSnapping, onZoom, onFit } = props;
   const chosen = TARGETS.filter(([key]) => snapping[key]);
   return (
     <div className="plan-buttons">
-      {outline && (
-        <button type="button" aria-pressed={outline.drawing} onClick={outline.toggle}>
-          {outline.drawing ? "Cancel outline" : "Click an outline"}
+      {drawing !== null && (
+        <button type="button" aria-pressed={drawing} onClick={onOutline}>
+          {drawing ? "Cancel outline" : "Click an outline"}
         </button>
       )}
       <Popover
@@ -63,4 +66,4 @@ export function PlanButtons({ scale, outline, snapping, onSnapping, onZoom, onFi
       {scale !== null && <span className="mono quiet">×{Number(scale.toPrecision(3))}</span>}
     </div>
   );
-}
+});

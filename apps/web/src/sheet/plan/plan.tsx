@@ -4,6 +4,7 @@ import { type PointerEvent as ReactPointerEvent, useCallback, useEffect, useMemo
 import type { SheetThread } from "@/worker/sheet-thread";
 import type { SheetView } from "@/worker/views";
 import type { Station } from "../stations/station";
+import { Backdrop } from "./backdrop";
 import { type Camera, decimalsAt, toPlan, toScreen } from "./camera";
 import { CursorStrip } from "./cursor-strip";
 import { drawPlan, handleSpots } from "./draw-plan";
@@ -55,6 +56,8 @@ interface Props {
   onTake(handle: HandleRef): { move(x: number, y: number, decimals: number): void; release(): void } | null;
 }
 
+const NOTHING: ReadonlySet<string> = new Set();
+
 const GRIP = 10;
 /** Pixels that the pointer may move between press and release for it to count as a click. */
 const STILL = 4;
@@ -64,24 +67,30 @@ export function Plan(props: Props) {
   const canvas = useRef<HTMLCanvasElement>(null);
   const frame = useRef<HTMLDivElement>(null);
   const { seen, zoomBy, fitAll, panBy } = useCamera(frame, canvas, view.plan);
-  const [pointer, setPointer] = useState<[number, number] | null>(null);
+  const [resting, setPointer] = useState<[number, number] | null>(null);
+  // During a drag every move brings a new view, which renders anyway: the pointer need not do so once more.
+  const dragged = useRef<[number, number] | null>(null);
+  const pointer = dragged.current ?? resting;
   const [grip, setGrip] = useState<HandleSpot | null>(null);
   const [draft, setDraft] = useState<OutlineDraft | null>(null);
   const [snap, setSnap] = useState<Snapped | null>(null);
   const [snapping, setSnapping] = useSnap();
+  /** Set while a handle is dragged. */
+  const [backdrop, setBackdrop] = useState<Backdrop | null>(null);
 
   const at = useMemo(() => {
     if (!seen || !pointer) return null;
     const [x, y] = toPlan(seen, pointer[0], pointer[1]);
     return { x, y };
   }, [seen, pointer]);
-  const inspection = useInspection(thread, view, shape?.name ?? null, at);
+  const inspection = useInspection(thread, view, backdrop ? null : (shape?.name ?? null), at);
   const closing = draft !== null && seen !== null && pointer !== null && closesDraft(seen, draft, ...pointer);
   const fieldShape = station === "field" ? (shape?.name ?? null) : null;
   const picture = useFieldPicture(thread, view, fieldShape, seen, interval, reach);
   const spots = useMemo(() => handleSpots(view, station, chosen, shape), [view, station, chosen, shape]);
 
-  useEffect(() => {
+  const draw = useRef(() => {});
+  draw.current = () => {
     const element = canvas.current;
     if (!element || !seen) return;
     const ratio = window.devicePixelRatio || 1;
@@ -95,7 +104,12 @@ export function Plan(props: Props) {
     if (!ctx) return;
     ctx.setTransform(ratio, 0, 0, ratio, 0, 0);
     const still = { camera: seen, view, station, chosen, shape, lit, overlay, picked, images, spots, picture };
-    drawPlan(ctx, { ...still, draft, closing, grip, pointer, at, inspection, snap });
+    drawPlan(ctx, { ...still, draft, closing, grip, pointer, at, inspection, snap }, backdrop);
+  };
+  // Once a frame, however often something changes in between.
+  useEffect(() => {
+    const frame = requestAnimationFrame(() => draw.current());
+    return () => cancelAnimationFrame(frame);
   });
 
   const spotAt = useCallback(
@@ -116,10 +130,17 @@ export function Plan(props: Props) {
     [seen, spots],
   );
 
-  const place = (camera: Camera, px: number, py: number, free: boolean, moving: HandleSpot | null): Snapped => {
-    const skip = moving ? movedWith(view, moving) : new Set<string>();
+  /** Where a pixel is taken to be: `moved` are the definitions that go along with `moving`. */
+  const place = (
+    camera: Camera,
+    px: number,
+    py: number,
+    free: boolean,
+    moving: HandleSpot | null,
+    moved: ReadonlySet<string> = NOTHING,
+  ): Snapped => {
     const anchors = moving && shape ? neighboursOf(shape, moving) : (draft ?? []).slice(-1);
-    return snapped(camera, view, free ? NO_SNAP : snapping, [px, py], { skip, anchors });
+    return snapped(camera, view, free ? NO_SNAP : snapping, [px, py], { skip: moved, anchors });
   };
 
   const press = (event: ReactPointerEvent<HTMLCanvasElement>) => {
@@ -133,12 +154,15 @@ export function Plan(props: Props) {
     let last: [number, number] = [px, py];
     let travelled = 0;
     const cameraThen = seen;
+    const lifted = spot && taken ? new Backdrop(movedWith(view, spot)) : null;
     const move = (e: PointerEvent) => {
       const now: [number, number] = [e.offsetX, e.offsetY];
       travelled = Math.max(travelled, Math.hypot(now[0] - px, now[1] - py));
       if (travelled > STILL) {
         if (taken) {
-          const to = place(cameraThen, now[0], now[1], e.altKey, spot);
+          dragged.current = now;
+          setBackdrop(lifted);
+          const to = place(cameraThen, now[0], now[1], e.altKey, spot, lifted?.moved);
           setSnap(to.what ? to : null);
           taken.move(to.x, to.y, to.decimals);
         } else {
@@ -152,6 +176,9 @@ export function Plan(props: Props) {
       element.removeEventListener("pointermove", move);
       element.removeEventListener("pointerup", end);
       element.removeEventListener("pointercancel", end);
+      if (dragged.current) setPointer(dragged.current);
+      dragged.current = null;
+      setBackdrop(null);
       taken?.release();
       setSnap(null);
       if (e.type === "pointerup" && travelled <= STILL && event.button === 0) click(px, py, spot, e.altKey);
@@ -190,10 +217,11 @@ export function Plan(props: Props) {
     setDraft(null);
     setSnap(null);
   };
-  const startDraft = () => {
+  const startDraft = useCallback(() => {
     setDraft([]);
     canvas.current?.focus();
-  };
+  }, []);
+  const cancelDraft = useCallback(() => setDraft(null), []);
 
   const arrow = (dx: number, dy: number, fine: boolean, far: boolean) => {
     if (!seen) return;
@@ -248,6 +276,7 @@ export function Plan(props: Props) {
           onPointerDown={press}
           onPointerMove={({ nativeEvent }) => {
             const { offsetX: px, offsetY: py } = nativeEvent;
+            if (backdrop) return; // what is dragged stays the one that is held
             setPointer([px, py]);
             setGrip(draft ? null : spotAt(px, py));
             if (draft && seen) {
@@ -272,16 +301,14 @@ export function Plan(props: Props) {
         )}
         {!draft && picked && station === "define" && (
           <div className="plan-hint">
-            Arrow keys move it by 1 {view.plan.unit}
-            <span className="quiet"> · with Shift by 10, with Alt by 0.1</span>
-            {picked.corner && <span className="quiet"> · Page keys go to the next corner · Delete removes it</span>}
+            Arrow keys move it by 1 <span className="quiet">(Shift 10, Alt 0.1)</span>
+            {picked.corner && <span className="quiet"> · Page keys: next vertex · Delete removes it</span>}
           </div>
         )}
         <PlanButtons
           scale={seen?.scale ?? null}
-          outline={
-            station === "define" ? { drawing: draft !== null, toggle: draft ? () => setDraft(null) : startDraft } : null
-          }
+          drawing={station === "define" ? draft !== null : null}
+          onOutline={draft ? cancelDraft : startDraft}
           snapping={snapping}
           onSnapping={setSnapping}
           onZoom={zoomBy}

@@ -52,8 +52,25 @@ export interface DrawnPicture {
   image: CanvasImageSource;
 }
 
+const shapesByView = new WeakMap<SheetView, NamedShape[]>();
+const resultsByView = new WeakMap<SheetView, NamedShape[]>();
+
+/** A view never changes: what follows from it is computed once. */
+function once<T>(known: WeakMap<SheetView, T>, view: SheetView, compute: (view: SheetView) => T): T {
+  let value = known.get(view);
+  if (value === undefined) {
+    value = compute(view);
+    known.set(view, value);
+  }
+  return value;
+}
+
 /** All shapes of a sheet in the order of their definitions, the items of lists one by one. */
-export function shapesOf(view: SheetView): NamedShape[] {
+export function shapesOf(view: SheetView): readonly NamedShape[] {
+  return once(shapesByView, view, computeShapes);
+}
+
+function computeShapes(view: SheetView): NamedShape[] {
   return view.definitions.flatMap(({ name: definition, value }) => {
     const shapes = value?.type === "list" ? value.shapes : value?.type === "shape" ? [value] : [];
     return shapes.map((shape, i) => ({ name: itemName(definition, value?.type ?? "", i), definition, shape }));
@@ -61,7 +78,11 @@ export function shapesOf(view: SheetView): NamedShape[] {
 }
 
 /** Shapes that no other shape is made from: what the sheet is about. */
-export function results(view: SheetView): NamedShape[] {
+export function results(view: SheetView): readonly NamedShape[] {
+  return once(resultsByView, view, computeResults);
+}
+
+function computeResults(view: SheetView): NamedShape[] {
   const used = new Set(view.definitions.flatMap(({ value, dependsOn }) => (value?.type === "shape" ? dependsOn : [])));
   return shapesOf(view).filter(({ definition }) => !used.has(definition));
 }

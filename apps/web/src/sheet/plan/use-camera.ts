@@ -40,11 +40,14 @@ export function useCamera(
   }, [canvas, yDown]);
 
   const seen = useMemo(() => camera && { ...camera, yDown }, [camera, yDown]);
-  return {
-    seen,
-    zoomBy: (factor: number) =>
-      setCamera((old) => old && zoomAt({ ...old, yDown }, (RULER + old.width) / 2, (RULER + old.height) / 2, factor)),
-    fitAll: () => setCamera((old) => old && fit({ ...old, yDown }, box.current)),
-    panBy: (dx: number, dy: number) => setCamera((old) => old && pan({ ...old, yDown }, dx, dy)),
-  };
+  const moves = useMemo(
+    () => ({
+      zoomBy: (factor: number) =>
+        setCamera((old) => old && zoomAt({ ...old, yDown }, (RULER + old.width) / 2, (RULER + old.height) / 2, factor)),
+      fitAll: () => setCamera((old) => old && fit({ ...old, yDown }, box.current)),
+      panBy: (dx: number, dy: number) => setCamera((old) => old && pan({ ...old, yDown }, dx, dy)),
+    }),
+    [yDown],
+  );
+  return { seen, ...moves };
 }

@@ -1,4 +1,4 @@
-import { useEffect, useState } from "react";
+import { useCallback, useEffect, useState } from "react";
 import { NO_SNAP, type SnapSettings } from "./snap";
 
 const KEY = "vertexon.snap";
@@ -14,9 +14,9 @@ export function useSnap(): [SnapSettings, (settings: SnapSettings) => void] {
       // Another page may have written anything there: it begins without.
     }
   }, []);
-  const change = (next: SnapSettings): void => {
+  const change = useCallback((next: SnapSettings): void => {
     setSettings(next);
     localStorage.setItem(KEY, JSON.stringify(next));
-  };
+  }, []);
   return [settings, change];
 }

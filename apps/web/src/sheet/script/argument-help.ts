@@ -17,8 +17,7 @@ export function argumentHelp(own: () => readonly OwnFunction[]): Extension {
 }
 
 function tooltipAt(state: EditorState, own: readonly OwnFunction[]): Tooltip | null {
-  const { head, empty } = state.selection.main;
-  if (!empty) return null;
+  const { head } = state.selection.main;
   const call = callAround(syntaxTree(state).resolveInner(head, -1), head);
   if (!call) return null;
   const read = (node: SyntaxNode): string => state.sliceDoc(node.from, node.to);

@@ -1,5 +1,5 @@
-import { type Extension, StateEffect, StateField } from "@codemirror/state";
-import { type EditorView, GutterMarker, gutter } from "@codemirror/view";
+import { type Extension, StateEffect, StateField, type Text } from "@codemirror/state";
+import { GutterMarker, gutter } from "@codemirror/view";
 import type { SheetView } from "@/worker/views";
 import { marginText } from "./margin-text";
 
@@ -52,9 +52,8 @@ export function margin(): Extension {
   ];
 }
 
-/** Notes by line: on the last line of each statement; a mistake takes the place of the figures. */
-export function showMargin(editor: EditorView, view: SheetView): void {
-  const { doc } = editor.state;
+/** The effect that shows notes by line: on the last line of each statement; a mistake takes the place of the figures. */
+export function marginEffect(doc: Text, view: SheetView): StateEffect<unknown> {
   const byLine = new Map<number, Note>();
   const lineOf = (position: number): number => doc.lineAt(Math.min(position, doc.length)).number;
   for (const definition of view.definitions) {
@@ -68,5 +67,5 @@ export function showMargin(editor: EditorView, view: SheetView): void {
     const text = severity === "error" ? "✕ mistake" : `! ${figures?.text ?? "look here"}`;
     byLine.set(line, { text, title: message, severity });
   }
-  editor.dispatch({ effects: setMargin.of(byLine) });
+  return setMargin.of(byLine);
 }

@@ -16,7 +16,7 @@ import { argumentHelp } from "./argument-help";
 import { folding } from "./folding";
 import { type KnownNames, notation } from "./language";
 import { lighting, setLight } from "./lighting";
-import { margin, showMargin } from "./margin";
+import { margin, marginEffect } from "./margin";
 
 export interface ScriptHandle {
   text(): string;
@@ -103,27 +103,25 @@ export function ScriptEditor({ ref, initial, evaluated, onChange, onCursor }: Pr
   useEffect(() => {
     const view = editor.current;
     if (!view || !evaluated || view.state.doc.toString() !== evaluated.script) return;
-    showMargin(view, evaluated.view);
     const length = view.state.doc.length;
-    view.dispatch(
-      setDiagnostics(
-        view.state,
-        evaluated.view.diagnostics.map(({ from, to, severity, message, mends }) => ({
-          from: Math.min(from, length),
-          to: Math.min(to, length),
-          severity,
-          message,
-          actions: mends.map(({ label, edits }) => ({
-            name: label,
-            apply: () => {
-              // The text may have moved on since; its next evaluation brings the mend again.
-              if (view.state.doc.toString() !== evaluated.script) return;
-              view.dispatch({ changes: edits, annotations: [isolateHistory.of("full"), dragging.of(false)] });
-            },
-          })),
+    const diagnostics = setDiagnostics(
+      view.state,
+      evaluated.view.diagnostics.map(({ from, to, severity, message, mends }) => ({
+        from: Math.min(from, length),
+        to: Math.min(to, length),
+        severity,
+        message,
+        actions: mends.map(({ label, edits }) => ({
+          name: label,
+          apply: () => {
+            // The text may have moved on since; its next evaluation brings the mend again.
+            if (view.state.doc.toString() !== evaluated.script) return;
+            view.dispatch({ changes: edits, annotations: [isolateHistory.of("full"), dragging.of(false)] });
+          },
         })),
-      ),
+      })),
     );
+    view.dispatch(diagnostics, { effects: marginEffect(view.state.doc, evaluated.view) });
   }, [evaluated]);
 
   useImperativeHandle(ref, () => ({

@@ -23,7 +23,7 @@ export function signatureInfo({ name, about, parameters }: Signature, current: s
   for (const parameter of shown) {
     const words = [parameter.type, parameter.about].filter(Boolean).join(": ");
     const otherwise = parameter.default === undefined ? "" : ` (default: ${parameter.default})`;
-    if (words || otherwise) box.append(line(`${parameter.name}, ${words}${otherwise}`.replace(", (", " (")));
+    if (words || otherwise) box.append(line(`${[parameter.name, words].filter(Boolean).join(", ")}${otherwise}`));
   }
   return box;
 }

@@ -14,6 +14,8 @@ export interface StationProps {
   /** The shape that the station is about. */
   shape: NamedShape | null;
   picked: Picked | null;
+  /** Something is being dragged on the plan: what is costly to show may wait. */
+  moving: boolean;
   attachments: Attachments;
   onChoose(name: string): void;
   onPick(picked: Picked | null): void;

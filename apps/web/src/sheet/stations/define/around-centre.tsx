@@ -52,35 +52,35 @@ export function AroundCentre({ shape: { shape }, onOverlay, onLight }: StationPr
         size="small"
         virtual
         pagination={false}
-        scroll={{ y: 220, x: 440 }}
+        scroll={{ y: 220, x: 436 }}
         dataSource={rows}
         onRow={({ subpath, index }) => ({
           onMouseEnter: () => onLight({ marks: [markOf(shape.corners[subpath], index)] }),
           onMouseLeave: () => onLight({}),
         })}
         columns={[
-          { title: "vertex", width: 62, render: (_, row) => `${row.subpath + 1} · ${row.index}` },
+          { title: "vertex", width: 52, render: (_, row) => `${row.subpath + 1} · ${row.index}` },
           {
             title: "degrees",
             align: "right",
-            width: 84,
+            width: 78,
             render: (_, { radians }) => <Figure value={(full(radians) * 180) / Math.PI} />,
           },
           {
             title: "= degrees",
             align: "right",
-            width: 88,
+            width: 84,
             render: (_, { radians }) =>
               radians < 0 ? <Figure value={(radians * 180) / Math.PI} /> : <span className="quiet">same</span>,
           },
-          { title: "radians", align: "right", width: 80, render: (_, { radians }) => <Figure value={full(radians)} /> },
+          { title: "radians", align: "right", width: 72, render: (_, { radians }) => <Figure value={full(radians)} /> },
           {
             title: "turns",
             align: "right",
-            width: 74,
+            width: 68,
             render: (_, { radians }) => <Figure value={full(radians) / (2 * Math.PI)} />,
           },
-          { title: "distance", align: "right", width: 84, render: (_, row) => <Figure value={row.distance} /> },
+          { title: "distance", align: "right", width: 82, render: (_, row) => <Figure value={row.distance} /> },
         ]}
       />
     </div>

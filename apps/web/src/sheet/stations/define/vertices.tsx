@@ -1,4 +1,5 @@
 import { Table } from "antd";
+import { type ReactNode, useMemo, useRef } from "react";
 import { Figure } from "@/format/figure";
 import { fixed } from "@/format/numbers";
 import type { SubpathView } from "@/worker/views";
@@ -18,9 +19,14 @@ interface VertexRow {
 }
 
 /** The chosen shape's measures, subpaths and vertices. */
-export function Vertices({ shape: { name, shape }, onLight, onPick }: StationProps & { shape: NamedShape }) {
+export function Vertices({ shape: named, moving, onLight, onPick }: StationProps & { shape: NamedShape }) {
+  const { shape } = named;
   const { ellipse } = shape;
-  const rows = shape.subpaths.flatMap(vertexRows);
+  // The tables wait until the drag has ended.
+  const resting = useRef(named);
+  if (!moving) resting.current = named;
+  const shown = resting.current;
+  const tables = useMemo(() => tablesOf(shown, onLight, onPick), [shown, onLight, onPick]);
   return (
     <>
       <Facts
@@ -45,6 +51,18 @@ export function Vertices({ shape: { name, shape }, onLight, onPick }: StationPro
         />
       )}
       {shape.trail && <TrailFacts trail={shape.trail} />}
+      {tables}
+    </>
+  );
+}
+
+function tablesOf(
+  { name, shape }: NamedShape,
+  onLight: StationProps["onLight"],
+  onPick: StationProps["onPick"],
+): ReactNode {
+  return (
+    <>
       <Table<SubpathView & { key: number }>
         size="small"
         pagination={false}
@@ -64,7 +82,7 @@ export function Vertices({ shape: { name, shape }, onLight, onPick }: StationPro
         virtual
         pagination={false}
         scroll={{ y: 220, x: 400 }}
-        dataSource={rows}
+        dataSource={shape.subpaths.flatMap(vertexRows)}
         rowClassName="row-choosable"
         onRow={({ subpath, index, x, y }) => ({
           onMouseEnter: () => onLight({ vertex: { subpath, index } }),

@@ -1,0 +1,172 @@
+import { transformPoint } from "@vertexon/geometry";
+import {
+  addProbePoint,
+  axisSenseEdits,
+  type DriverPlace,
+  type Handle,
+  moveHandle,
+  type TextEdit,
+  type VertexChange,
+  VertexChangeError,
+  vertexEdits,
+  writeNumber,
+} from "@vertexon/notation";
+import { App } from "antd";
+import { type RefObject, useCallback, useState } from "react";
+import type { SheetView } from "@/worker/views";
+import { type HandleRef, type Picked, shapeBehind, shapesOf } from "./plan/scene";
+import { appendedLine, freshName } from "./script/append";
+import type { ScriptHandle } from "./script/script-editor";
+
+interface Context {
+  edit(edits: (view: SheetView, script: string) => TextEdit[] | null, options?: { drag?: boolean }): void;
+  endDrag(): void;
+  editor: RefObject<ScriptHandle | null>;
+  latest: RefObject<{ script: string; view: SheetView } | null>;
+  chosen: string | null;
+  picked: Picked | null;
+  onChoose(name: string): void;
+  onPick(picked: Picked | null): void;
+}
+
+/** What is done on the plan, as edits of the script. */
+export function usePlanEdits({ edit, endDrag, editor, latest, chosen, picked, onChoose, onPick }: Context) {
+  const { message } = App.useApp();
+  /** A handle is being dragged. */
+  const [moving, setMoving] = useState(false);
+
+  const take = useCallback(
+    (handle: HandleRef) => {
+      const has = latest.current?.view.definitions.find(({ name: n }) => n === handle.definition)?.handles[
+        handle.index
+      ];
+      if (!has) return null;
+      editor.current?.newStep();
+      onChoose(handle.definition);
+      setMoving(true);
+      return {
+        move(x: number, y: number, decimals: number) {
+          edit(
+            (current) => {
+              const definition = current.definitions.find((each) => each.name === handle.definition);
+              const spot = definition?.handles[handle.index];
+              if (!definition || !spot) return null;
+              return moveHandle(spot, (other) => driverPlace(current, other ?? handle.definition), x, y, decimals);
+            },
+            { drag: true },
+          );
+        },
+        release() {
+          setMoving(false);
+          endDrag();
+        },
+      };
+    },
+    [edit, endDrag, editor, latest, onChoose],
+  );
+
+  const probe = useCallback(
+    (x: number, y: number) => {
+      edit((current, text) => {
+        const asked = shapeBehind(current, chosen);
+        if (!asked) return null;
+        const [px, py] = [writeNumber(x, 2), writeNumber(y, 2)];
+        const existing = current.definitions.find(({ value }) => value?.type === "probe" && value.shape === asked.name);
+        const { from, to } = existing?.span ?? { from: 0, to: 0 };
+        const added = existing && addProbePoint(text.slice(from, to), from, px, py);
+        if (added) return [added];
+        return appendedLine(text, `${freshName(current, "asked")} = probe(${asked.name}, at: (${px}, ${py}))`);
+      });
+    },
+    [edit, chosen],
+  );
+
+  const changeVertices = useCallback(
+    (change: VertexChange) => {
+      edit((current, text) => {
+        const now = shapeBehind(current, chosen);
+        const definition = current.definitions.find((each) => each.name === now?.definition);
+        if (definition?.value?.type !== "shape") return null;
+        try {
+          const { from, to } = definition.span;
+          return vertexEdits(text.slice(from, to), from, definition.value, change);
+        } catch (error) {
+          if (!(error instanceof VertexChangeError)) throw error;
+          message.info(error.message);
+          return null;
+        }
+      });
+    },
+    [edit, chosen, message],
+  );
+  const removePicked = useCallback(() => {
+    const corner = picked?.corner;
+    if (!corner) return;
+    changeVertices({ kind: "remove", subpath: corner.subpath, corner: corner.index });
+    onPick(null);
+  }, [changeVertices, picked, onPick]);
+
+  const nudge = useCallback(
+    (dx: number, dy: number) => {
+      edit((current) => {
+        const found = picked && handleOf(current, picked);
+        if (!found) {
+          message.info("It follows from what computes it: change that in the script");
+          return null;
+        }
+        const { handle, definition } = found;
+        const [x, y] = transformPoint(handle.map, handle.x, handle.y);
+        return moveHandle(handle, (other) => driverPlace(current, other ?? definition), x + dx, y + dy, 9);
+      });
+    },
+    [edit, picked, message],
+  );
+
+  const addOutline = useCallback(
+    (corners: readonly { x: number; y: number }[]) => {
+      const points = corners.map(({ x, y }) => `(${writeNumber(x, 12)}, ${writeNumber(y, 12)})`).join(", ");
+      edit((current, text) => appendedLine(text, `${freshName(current, "outline")} = polygon(${points})`));
+    },
+    [edit],
+  );
+
+  const insert = useCallback(
+    (subpath: number, corner: number, x: number, y: number, decimals: number) =>
+      changeVertices({ kind: "insert", subpath, corner, x, y, decimals }),
+    [changeVertices],
+  );
+  const flip = useCallback(() => edit((current, text) => axisSenseEdits(text, !current.plan.yDown)), [edit]);
+
+  return { moving, take, probe, changeVertices, removePicked, nudge, addOutline, insert, flip };
+}
+
+/** The handle that was picked, or one that lies where the picked corner is. */
+function handleOf(view: SheetView, { handle: ref, corner }: Picked): { handle: Handle; definition: string } | null {
+  if (ref) {
+    const handle = view.definitions.find(({ name }) => name === ref.definition)?.handles[ref.index];
+    return handle ? { handle, definition: ref.definition } : null;
+  }
+  const shape = corner && shapesOf(view).find(({ name }) => name === corner.shape);
+  const corners = shape?.shape.corners[corner?.subpath ?? 0];
+  if (!corner || !shape || !corners) return null;
+  const [x, y] = [corners[2 * corner.index], corners[2 * corner.index + 1]];
+  const size = 1e-9 * (1 + Math.abs(x) + Math.abs(y));
+  // Its own handles first: another one may happen to lie there.
+  const inOrder = [...view.definitions].sort(
+    (a, b) => Number(b.name === shape.definition) - Number(a.name === shape.definition),
+  );
+  for (const { name, handles } of inOrder)
+    for (const handle of handles) {
+      const [hx, hy] = transformPoint(handle.map, handle.x, handle.y);
+      if (handle.role !== "number" && Math.hypot(hx - x, hy - y) < size) return { handle, definition: name };
+    }
+  return null;
+}
+
+/** Where the statement of a definition begins, and its number's range. */
+function driverPlace(view: SheetView, name: string): DriverPlace | null {
+  const definition = view.definitions.find((each) => each.name === name);
+  return definition
+    ? { from: definition.span.from, least: definition.number?.least, greatest: definition.number?.greatest }
+    : null;
+}
