@@ -21,7 +21,7 @@ const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
 const shoot = (name) => page.screenshot({ path: path.join(root, "docs/screenshots", `${name}.png`) });
 
 await page.goto(`http://127.0.0.1:${port}`);
-await page.waitForFunction(() => document.querySelectorAll("[data-testid=sheet-card] svg").length === 2);
+await page.waitForFunction(() => document.querySelectorAll("[data-testid=sheet-card] svg").length === 4);
 await shoot("all-sheets");
 await page.getByRole("button", { name: "Open Driftwood Dogleg" }).click();
 await page.waitForSelector("[data-testid=panel]");
@@ -43,6 +43,41 @@ await page.getByRole("button", { name: "Open Windmill Walk" }).click();
 await page.waitForSelector("[data-testid=panel]");
 await page.waitForTimeout(1200);
 await shoot("define-trail");
+const onPlan = async (x, y) => {
+  const canvas = page.getByTestId("plan");
+  const camera = JSON.parse(await canvas.getAttribute("data-camera"));
+  const box = await canvas.boundingBox();
+  const sign = camera.yDown ? 1 : -1;
+  return [
+    box.x + (26 + camera.width) / 2 + (x - camera.x) * camera.scale,
+    box.y + (26 + camera.height) / 2 + sign * (y - camera.y) * camera.scale,
+  ];
+};
+for (const [sheet, place, tab, name] of [
+  ["Footbridge Falls", [40, 40], "Box sizes", "define-box-sizes"],
+  ["Gull Harbour", [110, 200], "Travel", "define-imported"],
+]) {
+  await page.getByRole("button", { name: "All sheets" }).click();
+  await page.getByRole("button", { name: `Open ${sheet}` }).click();
+  await page.waitForSelector("[data-testid=panel]");
+  await page.waitForTimeout(1200);
+  await page.mouse.click(...(await onPlan(...place)));
+  await page.getByRole("tab", { name: tab }).click();
+  if (tab === "Travel") await page.getByRole("slider", { name: "step" }).press("End");
+  await page.waitForTimeout(1200);
+  await shoot(name);
+}
+await page.getByRole("button", { name: "Import" }).click();
+const badge = `<svg xmlns="http://www.w3.org/2000/svg" width="60" height="40">
+  <g transform="translate(30 20)"><circle id="buoy" r="9"/><rect id="flag" x="2" y="-18" width="14" height="8" rx="2"/></g>
+  <text x="4" y="36">Gull Harbour</text>
+</svg>`;
+await page.getByLabel("Text to import").fill(badge);
+await page.waitForSelector("[data-testid=import-preview]");
+await page.waitForTimeout(600);
+await shoot("import");
+await page.keyboard.press("Escape");
+await page.waitForTimeout(600);
 await page.getByRole("button", { name: "Notation" }).click();
 await page.waitForFunction(() => document.querySelectorAll("[data-testid=entry] svg").length > 30);
 await shoot("notation");

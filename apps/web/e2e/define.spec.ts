@@ -250,6 +250,7 @@ test("the editor helps with arguments, knows the sheet's functions, folds, and t
   await page.keyboard.press("Escape");
   await page.getByTitle("Fold line", { exact: true }).first().click();
   await expect(page.locator(".cm-foldPlaceholder")).toHaveCount(1);
+  await editor.click();
   await page.keyboard.press("Control+a");
   await page.keyboard.insertText("turnby = 225deg\n");
   await page.getByText("225deg").hover();
