@@ -1,4 +1,4 @@
-import { Sheet } from "../src";
+import { arcReadings, Sheet } from "../src";
 
 const complaints = (script: string): string[] =>
   new Sheet()
@@ -97,4 +97,10 @@ L 9 0 L 5 4 Z")
   const { definitions, diagnostics } = new Sheet().update(script);
   expect(diagnostics).toEqual([]);
   for (const { value } of definitions) expect(value).toMatchObject({ area: 8 });
+});
+
+test("a text without a statement has no readings, and fails as a mistake does", () => {
+  expect(arcReadings("")).toEqual([]);
+  expect(arcReadings("// only a comment")).toEqual([]);
+  expect(arcReadings("a = sector((0, 0)")).toEqual([]);
 });

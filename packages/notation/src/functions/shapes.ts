@@ -35,6 +35,20 @@ const fill: Parameter = {
   default: "nonzero",
 };
 
+/** A box by whatever is known of it. */
+const box: Parameter[] = [
+  {
+    name: "corner",
+    type: "point",
+    about: "any corner; the one of least x and y when a size is given",
+    default: "from at",
+  },
+  { name: "width", type: "number", about: "in plan units, greater than 0", default: "from to" },
+  { name: "height", type: "number", about: "in plan units, greater than 0", default: "from to" },
+  { name: "to", type: "point", about: "the opposite corner, instead of width and height", default: "none" },
+  { name: "at", type: "point", about: "the centre, instead of a corner", default: "none" },
+];
+
 /** The functions that make shapes. */
 export const shapeFunctions: FunctionSignature[] = [
   {
@@ -78,22 +92,26 @@ export const shapeFunctions: FunctionSignature[] = [
     name: "rect",
     about: "A rectangle by a corner and its size, by two opposite corners, or by its centre and size.",
     parameters: [
-      {
-        name: "corner",
-        type: "point",
-        about: "any corner; the one of least x and y when a size is given",
-        default: "from at",
-      },
-      { name: "width", type: "number", about: "in plan units, greater than 0", default: "from to" },
-      { name: "height", type: "number", about: "in plan units, greater than 0", default: "from to" },
-      { name: "to", type: "point", about: "the opposite corner, instead of width and height", default: "none" },
-      { name: "at", type: "point", about: "the centre, instead of a corner", default: "none" },
+      ...box,
       { name: "rx", type: "number", about: "corner radius along x, at most half the width", default: "ry, or 0" },
       { name: "ry", type: "number", about: "corner radius along y, at most half the height", default: "rx, or 0" },
     ],
     returns: "shape",
     example: "rect((10, 10), width: 80, height: 50, rx: 8)",
     run: rectangle,
+  },
+  {
+    name: "inscribed",
+    about: "The ellipse that touches all four sides of a box; a circle only where the box is square.",
+    parameters: box,
+    returns: "shape",
+    example: "inscribed((10, 20), to: (90, 60))",
+    run(args, sheet) {
+      const { x, y, width, height, points, edges } = boxOf("inscribed", args);
+      const centre = { x: x + width / 2, y: y + height / 2 };
+      const path = { subpaths: [circleSubpath(centre.x, centre.y, width / 2, height / 2)] };
+      return shapeOf(path, sheet, points, centre, { handles: edges });
+    },
   },
   {
     name: "polygon",
@@ -315,9 +333,10 @@ function middle(a: PointValue, b: PointValue): { x: number; y: number } {
   return { x: (a.x + b.x) / 2, y: (a.y + b.y) / 2 };
 }
 
-function rectangle(args: Bound, sheet: SheetContext): Shape {
+/** A box by a corner or its centre, and its size or the opposite corner; with the points it was told by, and its edges' handles. */
+function boxOf(what: string, args: Bound) {
   if (args.has("corner") === args.has("at"))
-    throw new ArgumentError(args.has("at") ? "at" : "corner", 'rect needs a corner or its centre "at", one of them');
+    throw new ArgumentError(args.has("at") ? "at" : "corner", `${what} needs a corner or its centre "at", one of them`);
   const corner = args.has("at") ? args.point("at") : args.point("corner");
   let { x, y } = corner;
   let width: number;
@@ -341,7 +360,7 @@ function rectangle(args: Bound, sheet: SheetContext): Shape {
     y = Math.min(y, to.y);
   } else {
     for (const name of ["width", "height"])
-      if (!args.has(name)) throw new ArgumentError(name, `rect needs "${name}", or the opposite corner as "to"`);
+      if (!args.has(name)) throw new ArgumentError(name, `${what} needs "${name}", or the opposite corner as "to"`);
     width = args.positive("width");
     height = args.positive("height");
     const share = args.has("at") ? 0.5 : 1;
@@ -352,6 +371,11 @@ function rectangle(args: Bound, sheet: SheetContext): Shape {
     edges.push(...alongHandle(args, "width", corner, [share, 0], { x: x + width, y: y + height / 2 }));
     edges.push(...alongHandle(args, "height", corner, [0, share], { x: x + width / 2, y: y + height }));
   }
+  return { x, y, width, height, points, edges };
+}
+
+function rectangle(args: Bound, sheet: SheetContext): Shape {
+  const { x, y, width, height, points, edges } = boxOf("rect", args);
   const rx = cornerRadius(args, sheet, ["rx", "ry"], { most: width / 2, side: "width" });
   const ry = cornerRadius(args, sheet, ["ry", "rx"], { most: height / 2, side: "height" });
   const centre = { x: x + width / 2, y: y + height / 2 };

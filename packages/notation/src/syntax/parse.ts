@@ -17,7 +17,9 @@ export function parseStatement(text: string): Statement {
   const tree = parser.parse(text);
   const error = syntaxError(tree, text);
   if (error) throw error;
-  return new Builder(text).statement(tree.topNode.firstChild!);
+  const node = tree.topNode.getChild("Statement");
+  if (!node) throw new ScriptError({ from: 0, to: text.length }, "expected a statement, found nothing");
+  return new Builder(text).statement(node);
 }
 
 /** The units of angles, in radians. */
