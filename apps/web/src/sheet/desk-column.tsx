@@ -9,7 +9,7 @@ import { ScriptEditor, type ScriptHandle } from "./script/script-editor";
 import { ScriptMenu } from "./script/script-menu";
 import type { Station } from "./stations/station";
 import { type Side, StationPanel } from "./stations/station-panel";
-import type { Evaluation } from "./use-evaluation";
+import type { Evaluated } from "./use-evaluation";
 
 interface Props {
   /** What the panel shows; null before the first evaluation. */
@@ -19,7 +19,7 @@ interface Props {
   problem: string | null;
   editor: RefObject<ScriptHandle | null>;
   initial: string;
-  evaluated: Evaluation["evaluated"];
+  evaluated: Evaluated | null;
   onStation(station: Station): void;
   onCancel(): void;
   onImport(): void;

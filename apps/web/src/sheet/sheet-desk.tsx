@@ -1,6 +1,6 @@
 "use client";
 
-import type { Diagnostic, ImportPlan, Span, TextEdit } from "@vertexon/notation";
+import type { Diagnostic, ImportPlan, Span } from "@vertexon/notation";
 import { App, Splitter } from "antd";
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { request } from "@/client/request";
@@ -9,8 +9,8 @@ import { DeskColumn } from "./desk-column";
 import { AttachedFiles } from "./import/attached-files";
 import { ImportDialog, type ImportText } from "./import/import-dialog";
 import { useDroppedText } from "./import/use-dropped-text";
-import { Plan } from "./plan/plan";
-import { type Lit, type NamedShape, type Overlay, type Picked, results, shapeBehind, shapesOf } from "./plan/scene";
+import { LivePlan } from "./plan/live-plan";
+import { type Lit, type Overlay, type Picked, shapeInQuestion, shapesOf } from "./plan/scene";
 import { appendedLine } from "./script/append";
 import type { ScriptHandle } from "./script/script-editor";
 import type { SheetData } from "./sheet-data";
@@ -19,12 +19,10 @@ import { type SaveState, SheetSaver } from "./sheet-saver";
 import type { StationProps } from "./stations/context";
 import { type Station, stations } from "./stations/station";
 import { useAttachments } from "./use-attachments";
-import { useCalm } from "./use-calm";
 import { useEvaluation } from "./use-evaluation";
 import { useImages } from "./use-images";
 import { usePlanEdits } from "./use-plan-edits";
-
-type Edits = (view: SheetView, script: string) => TextEdit[] | null;
+import { useScriptEdits } from "./use-script-edits";
 
 interface Props {
   sheet: SheetData;
@@ -47,7 +45,7 @@ export function SheetDesk({ sheet, onReload }: Props) {
   const [importing, setImporting] = useState<ImportText | null>(null);
   const drop = useDroppedText(setImporting);
   const evaluation = useEvaluation(sheet.script, attachments.files);
-  const { evaluated, thread, busy, problem, evaluate } = evaluation;
+  const { live, evaluated, thread, busy, problem, evaluate, setCalm } = evaluation;
   const view = evaluated?.view ?? null;
   const images = useImages(view, attachments.files);
 
@@ -69,70 +67,45 @@ export function SheetDesk({ sheet, onReload }: Props) {
     };
   }, [saver]);
 
+  const { edit, endDrag, forget } = useScriptEdits(editor, live, evaluate);
   const change = useCallback(
     (text: string) => {
+      forget();
       evaluate(text);
       saver.change({ script: text });
     },
-    [saver, evaluate],
+    [saver, evaluate, forget],
   );
 
-  // Edits need positions in the very text that is there; while that is being evaluated, the newest edit waits.
-  const waiting = useRef<{ edits: Edits; drag: boolean; ended: boolean } | null>(null);
-  const latest = useRef(evaluated);
-  latest.current = evaluated;
-  const edit = useCallback((edits: Edits, { drag = false }: { drag?: boolean } = {}) => {
-    const handle = editor.current;
-    const now = latest.current;
-    if (!handle) return;
-    if (!now || now.script !== handle.text()) {
-      waiting.current = { edits, drag, ended: false };
-      return;
-    }
-    waiting.current = null; // an older one must not come after this
-    const changes = edits(now.view, now.script);
-    if (changes?.length) handle.edit(changes, { drag });
-  }, []);
-  const endDrag = useCallback(() => {
-    // A drag's last edit may still wait: it belongs to the drag.
-    if (waiting.current) waiting.current.ended = true;
-    else editor.current?.newStep();
-  }, []);
-  // biome-ignore lint/correctness/useExhaustiveDependencies: runs when an evaluation has ended
-  useEffect(() => {
-    const next = waiting.current;
-    waiting.current = null;
-    if (!next) return;
-    edit(next.edits, { drag: next.drag });
-    if (next.ended) endDrag();
-  }, [evaluated]);
+  const choose = useCallback(
+    (wanted: string) => {
+      setChosen(wanted);
+      const now = live.current?.view;
+      const name = now && (shapesOf(now).find((each) => each.name === wanted)?.definition ?? wanted);
+      const definition = now?.definitions.find((each) => each.name === name);
+      if (definition) editor.current?.reveal(definition.nameSpan);
+    },
+    [live],
+  );
 
-  const choose = useCallback((wanted: string) => {
-    setChosen(wanted);
-    const now = latest.current?.view;
-    const name = now && (shapesOf(now).find((each) => each.name === wanted)?.definition ?? wanted);
-    const definition = now?.definitions.find((each) => each.name === name);
-    if (definition) editor.current?.reveal(definition.nameSpan);
-  }, []);
+  const followCursor = useCallback(
+    (position: number) => {
+      const now = live.current;
+      if (!now || now.script !== editor.current?.text()) return;
+      const here = now.view.definitions.find(({ span }) => position >= span.from && position <= span.to);
+      if (here?.value) setChosen(here.name);
+    },
+    [live],
+  );
 
-  const followCursor = useCallback((position: number) => {
-    const now = latest.current;
-    if (!now || now.script !== editor.current?.text()) return;
-    const here = now.view.definitions.find(({ span }) => position >= span.from && position <= span.to);
-    if (here?.value) setChosen(here.name);
-  }, []);
-
-  const shape = useMemo(() => {
-    if (!view) return null;
-    const behind = shapeBehind(view, chosen);
-    return station === "combine" ? combined(view, behind) : behind;
-  }, [view, chosen, station]);
+  const shape = useMemo(() => view && shapeInQuestion(view, chosen, station), [view, chosen, station]);
 
   const planEdits = usePlanEdits({
     edit,
     endDrag,
     editor,
-    latest,
+    live,
+    onMoving: setCalm,
     chosen,
     picked,
     onChoose: setChosen,
@@ -256,8 +229,6 @@ export function SheetDesk({ sheet, onReload }: Props) {
     edit,
     endDrag,
   ]);
-  const side = useCalm(current, moving);
-  const calmEvaluated = useCalm(evaluated, moving);
   const openImport = useCallback(() => setImporting({ text: "", fileName: "" }), []);
 
   return (
@@ -272,13 +243,12 @@ export function SheetDesk({ sheet, onReload }: Props) {
       />
       <Splitter className="desk-body">
         <Splitter.Panel defaultSize="57%" min="30%">
-          {view && thread ? (
-            <Plan
-              view={view}
+          {thread ? (
+            <LivePlan
+              live={live}
               thread={thread}
               station={station}
               chosen={chosen}
-              shape={shape}
               lit={lit}
               overlay={overlay}
               picked={picked}
@@ -301,13 +271,13 @@ export function SheetDesk({ sheet, onReload }: Props) {
         </Splitter.Panel>
         <Splitter.Panel min={460}>
           <DeskColumn
-            side={side}
+            side={current}
             station={station}
             busy={busy}
             problem={problem ?? attachments.problem}
             editor={editor}
             initial={sheet.script}
-            evaluated={calmEvaluated}
+            evaluated={evaluated}
             onStation={setStation}
             onCancel={evaluation.cancel}
             onImport={openImport}
@@ -334,12 +304,6 @@ export function SheetDesk({ sheet, onReload }: Props) {
       )}
     </div>
   );
-}
-
-/** What the Combine station is about: the chosen shape if it is combined, or else the last one that is. */
-function combined(view: SheetView, shape: NamedShape | null): NamedShape | null {
-  if (shape?.shape.combination) return shape;
-  return results(view).findLast((each) => each.shape.combination) ?? shape;
 }
 
 function fieldReach(view: SheetView | null, shape: string | null): number {

@@ -1,39 +1,89 @@
 import type { Attachment } from "@vertexon/notation";
-import { useCallback, useEffect, useRef, useState } from "react";
+import { startTransition, useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { CancelledError, SheetThread } from "@/worker/sheet-thread";
 import type { SheetView } from "@/worker/views";
 
+/** An evaluation that ended, and the script that it was of. */
+export interface Evaluated {
+  script: string;
+  view: SheetView;
+}
+
+/** The newest evaluation, for what must follow every one of them; React's state may lag behind while it is calm. */
+export interface Live {
+  current: Evaluated | null;
+  subscribe(listener: () => void): () => void;
+}
+
 export interface Evaluation {
   thread: SheetThread | null;
-  /** The last evaluation that ended, and the script that it was of. */
-  evaluated: { script: string; view: SheetView } | null;
+  live: Live;
+  /** The newest evaluation, or while it is calm the one of a moment ago. */
+  evaluated: Evaluated | null;
   /** True while the script has been evaluating for a noticeable time. */
   busy: boolean;
   /** Set when an evaluation was given up or broke down; the plan still shows the one before. */
   problem: string | null;
   evaluate(script: string): void;
   cancel(): void;
+  /** While something is dragged, what need not follow every frame is told now and then only. */
+  setCalm(calm: boolean): void;
 }
 
 /** Waits this long, in milliseconds, before it says that something is being computed. */
 const NOTICEABLE = 250;
+/** Milliseconds between two renders of what may lag behind. */
+export const CALM_PACE = 1000;
 
 /**
- * Evaluates scripts in a worker: the first one, each that is handed to `evaluate`, and the newest again when something
- * else is attached to the sheet; nothing before that is known. A text that is handed in renders nothing by itself.
+ * Evaluates scripts in a worker: the first one, each other one that is handed to `evaluate`, and the newest again when
+ * something else is attached to the sheet; nothing before that is known. A text that is handed in renders nothing.
  */
 export function useEvaluation(initial: string, attachments: readonly Attachment[] | null): Evaluation {
   const [thread, setThread] = useState<SheetThread | null>(null);
-  const [evaluated, setEvaluated] = useState<Evaluation["evaluated"]>(null);
+  const [evaluated, setEvaluated] = useState<Evaluated | null>(null);
   const [busy, setBusy] = useState(false);
   const [problem, setProblem] = useState<string | null>(null);
   const newest = useRef(initial);
+  const listeners = useRef(new Set<() => void>());
+  const live = useMemo<Live>(
+    () => ({
+      current: null,
+      subscribe(listener) {
+        listeners.current.add(listener);
+        return () => listeners.current.delete(listener);
+      },
+    }),
+    [],
+  );
+  const calm = useRef(false);
+  const told = useRef(0);
 
   useEffect(() => {
     const made = new SheetThread();
     setThread(made);
     return () => made.close();
   }, []);
+
+  const tell = useCallback(
+    (now: Evaluated) => {
+      live.current = now;
+      for (const listener of listeners.current) listener();
+      if (!calm.current) return setEvaluated(now);
+      if (performance.now() - told.current < CALM_PACE) return;
+      told.current = performance.now();
+      // In slices, between the frames of what is dragged.
+      startTransition(() => setEvaluated(now));
+    },
+    [live],
+  );
+  const setCalm = useCallback(
+    (next: boolean) => {
+      calm.current = next;
+      if (!next) setEvaluated(live.current);
+    },
+    [live],
+  );
 
   const run = useCallback(() => {
     if (!thread || !attachments) return;
@@ -44,7 +94,7 @@ export function useEvaluation(initial: string, attachments: readonly Attachment[
       .evaluate(script)
       .then(
         (view) => {
-          setEvaluated({ script, view });
+          tell({ script, view });
           setProblem(null);
         },
         (error: Error) => {
@@ -55,10 +105,11 @@ export function useEvaluation(initial: string, attachments: readonly Attachment[
         clearTimeout(timer);
         if (newest.current === script) setBusy(false);
       });
-  }, [thread, attachments]);
+  }, [thread, attachments, tell]);
   useEffect(run, [run]);
   const evaluate = useCallback(
     (script: string) => {
+      if (script === newest.current) return;
       newest.current = script;
       run();
     },
@@ -70,5 +121,5 @@ export function useEvaluation(initial: string, attachments: readonly Attachment[
     setBusy(false);
     setProblem("the evaluation was cancelled: the plan shows the script as it was before; change it to go on");
   }, [thread]);
-  return { thread, evaluated, busy, problem, evaluate, cancel };
+  return { thread, live, evaluated, busy, problem, evaluate, cancel, setCalm };
 }

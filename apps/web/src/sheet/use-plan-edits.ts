@@ -17,12 +17,15 @@ import type { SheetView } from "@/worker/views";
 import { type HandleRef, type Picked, shapeBehind, shapesOf } from "./plan/scene";
 import { appendedLine, freshName } from "./script/append";
 import type { ScriptHandle } from "./script/script-editor";
+import type { Live } from "./use-evaluation";
 
 interface Context {
   edit(edits: (view: SheetView, script: string) => TextEdit[] | null, options?: { drag?: boolean }): void;
   endDrag(): void;
   editor: RefObject<ScriptHandle | null>;
-  latest: RefObject<{ script: string; view: SheetView } | null>;
+  live: Live;
+  /** A handle was taken, or let go. */
+  onMoving(moving: boolean): void;
   chosen: string | null;
   picked: Picked | null;
   onChoose(name: string): void;
@@ -30,20 +33,19 @@ interface Context {
 }
 
 /** What is done on the plan, as edits of the script. */
-export function usePlanEdits({ edit, endDrag, editor, latest, chosen, picked, onChoose, onPick }: Context) {
+export function usePlanEdits({ edit, endDrag, editor, live, chosen, picked, onChoose, onPick, onMoving }: Context) {
   const { message } = App.useApp();
   /** A handle is being dragged. */
   const [moving, setMoving] = useState(false);
 
   const take = useCallback(
     (handle: HandleRef) => {
-      const has = latest.current?.view.definitions.find(({ name: n }) => n === handle.definition)?.handles[
-        handle.index
-      ];
+      const has = live.current?.view.definitions.find(({ name: n }) => n === handle.definition)?.handles[handle.index];
       if (!has) return null;
       editor.current?.newStep();
       onChoose(handle.definition);
       setMoving(true);
+      onMoving(true);
       return {
         move(x: number, y: number, decimals: number) {
           edit(
@@ -57,12 +59,13 @@ export function usePlanEdits({ edit, endDrag, editor, latest, chosen, picked, on
           );
         },
         release() {
-          setMoving(false);
           endDrag();
+          onMoving(false);
+          setMoving(false);
         },
       };
     },
-    [edit, endDrag, editor, latest, onChoose],
+    [edit, endDrag, editor, live, onChoose, onMoving],
   );
 
   const probe = useCallback(

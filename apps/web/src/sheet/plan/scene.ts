@@ -2,6 +2,7 @@ import type { Path } from "@vertexon/geometry";
 import type { Handle, Mark } from "@vertexon/notation";
 import { itemName } from "@/worker/item-name";
 import type { FieldPicture, ShapeView, SheetView } from "@/worker/views";
+import type { Station } from "../stations/station";
 
 export interface NamedShape {
   name: string;
@@ -108,4 +109,11 @@ export function movedWith(view: SheetView, { definition, handle }: HandleSpot): 
     grown = moved.size > before;
   }
   return moved;
+}
+
+/** The shape that a station is about. Combine is about the chosen one if it is combined, or else the last one that is. */
+export function shapeInQuestion(view: SheetView, chosen: string | null, station: Station): NamedShape | null {
+  const shape = shapeBehind(view, chosen);
+  if (station !== "combine" || shape?.shape.combination) return shape;
+  return results(view).findLast((each) => each.shape.combination) ?? shape;
 }

@@ -55,6 +55,8 @@ const dragging = Annotation.define<boolean>();
 export function ScriptEditor({ ref, initial, evaluated, onChange, onCursor }: Props) {
   const host = useRef<HTMLDivElement>(null);
   const editor = useRef<EditorView | null>(null);
+  /** The text as one string: making it of a long script takes a while. */
+  const text = useRef(initial);
   const callbacks = useRef({ onChange, onCursor });
   callbacks.current = { onChange, onCursor };
   const known = useRef<KnownNames>({ names: [], functions: [] });
@@ -89,7 +91,10 @@ export function ScriptEditor({ ref, initial, evaluated, onChange, onCursor }: Pr
           EditorView.contentAttributes.of({ "aria-label": "Script" }),
           editorLook,
           EditorView.updateListener.of((update) => {
-            if (update.docChanged) callbacks.current.onChange(update.state.doc.toString());
+            if (update.docChanged) {
+              text.current = update.state.doc.toString();
+              callbacks.current.onChange(text.current);
+            }
             const byHand = update.transactions.some((t) => t.annotation(dragging) === undefined);
             if (update.selectionSet && byHand) callbacks.current.onCursor(update.state.selection.main.head);
           }),
@@ -102,7 +107,7 @@ export function ScriptEditor({ ref, initial, evaluated, onChange, onCursor }: Pr
 
   useEffect(() => {
     const view = editor.current;
-    if (!view || !evaluated || view.state.doc.toString() !== evaluated.script) return;
+    if (!view || !evaluated || text.current !== evaluated.script) return;
     const length = view.state.doc.length;
     const diagnostics = setDiagnostics(
       view.state,
@@ -115,7 +120,7 @@ export function ScriptEditor({ ref, initial, evaluated, onChange, onCursor }: Pr
           name: label,
           apply: () => {
             // The text may have moved on since; its next evaluation brings the mend again.
-            if (view.state.doc.toString() !== evaluated.script) return;
+            if (text.current !== evaluated.script) return;
             view.dispatch({ changes: edits, annotations: [isolateHistory.of("full"), dragging.of(false)] });
           },
         })),
@@ -125,7 +130,7 @@ export function ScriptEditor({ ref, initial, evaluated, onChange, onCursor }: Pr
   }, [evaluated]);
 
   useImperativeHandle(ref, () => ({
-    text: () => editor.current?.state.doc.toString() ?? initial,
+    text: () => text.current,
     edit(edits, { drag = false } = {}) {
       editor.current?.dispatch({
         changes: edits.map(({ from, to, insert }) => ({ from, to, insert })),

@@ -1,0 +1,93 @@
+import { applyEdits, type TextEdit } from "@vertexon/notation";
+import { type RefObject, useCallback, useEffect, useRef } from "react";
+import type { SheetView } from "@/worker/views";
+import type { ScriptHandle } from "./script/script-editor";
+import { CALM_PACE, type Live } from "./use-evaluation";
+
+type Edits = (view: SheetView, script: string) => TextEdit[] | null;
+
+/** The editor of a script of more characters than this follows a drag at a calmer pace. */
+const LONG = 20_000;
+
+/**
+ * Edits of the script that need positions in the very text that is there: while that is being evaluated, the newest
+ * edit waits. In a drag the text runs ahead of a long script's editor, which follows now and then, and at the end.
+ */
+export function useScriptEdits(editor: RefObject<ScriptHandle | null>, live: Live, evaluate: (script: string) => void) {
+  const waiting = useRef<{ edits: Edits; drag: boolean; ended: boolean } | null>(null);
+  /** The text during a drag, where the editor's is older. */
+  const ahead = useRef<string | null>(null);
+  const caughtUp = useRef(0);
+
+  /** Brings the editor to the text of the drag. */
+  const catchUp = useCallback(() => {
+    const handle = editor.current;
+    const text = ahead.current;
+    ahead.current = null;
+    if (!handle || text === null) return;
+    caughtUp.current = performance.now();
+    const change = differenceOf(handle.text(), text);
+    if (change) handle.edit([change], { drag: true });
+  }, [editor]);
+
+  const edit = useCallback(
+    (edits: Edits, { drag = false }: { drag?: boolean } = {}) => {
+      const handle = editor.current;
+      const now = live.current;
+      if (!handle) return;
+      if (!now || now.script !== (ahead.current ?? handle.text())) {
+        waiting.current = { edits, drag, ended: false };
+        return;
+      }
+      waiting.current = null; // an older one must not come after this
+      if (!drag) catchUp();
+      const changes = edits(now.view, now.script);
+      if (!changes?.length) return;
+      if (!drag) return handle.edit(changes, { drag });
+      ahead.current = applyEdits(now.script, changes);
+      const isDue = performance.now() - caughtUp.current >= CALM_PACE;
+      if (ahead.current.length <= LONG || isDue) catchUp();
+      else evaluate(ahead.current);
+    },
+    [editor, live, evaluate, catchUp],
+  );
+
+  const endDrag = useCallback(() => {
+    // A drag's last edit may still wait: it belongs to the drag.
+    if (waiting.current) waiting.current.ended = true;
+    else {
+      catchUp();
+      editor.current?.newStep();
+    }
+  }, [editor, catchUp]);
+
+  useEffect(
+    () =>
+      live.subscribe(() => {
+        const next = waiting.current;
+        waiting.current = null;
+        if (!next) return;
+        edit(next.edits, { drag: next.drag });
+        if (next.ended) endDrag();
+      }),
+    [live, edit, endDrag],
+  );
+
+  /** The user changed the text: what a drag had ahead of it is no longer that text. */
+  const forget = useCallback(() => {
+    ahead.current = null;
+  }, []);
+  return { edit, endDrag, forget };
+}
+
+/** The stretch in which two texts differ, as one edit; null where they are the same. */
+function differenceOf(before: string, after: string): TextEdit | null {
+  if (before === after) return null;
+  const most = Math.min(before.length, after.length);
+  let from = 0;
+  while (from < most && before.charCodeAt(from) === after.charCodeAt(from)) from++;
+  let end = 0;
+  while (end < most - from && before.charCodeAt(before.length - 1 - end) === after.charCodeAt(after.length - 1 - end))
+    end++;
+  return { from, to: before.length - end, insert: after.slice(from, after.length - end) };
+}
