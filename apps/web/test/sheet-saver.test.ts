@@ -100,3 +100,22 @@ test("flush sends at once, close too", async () => {
   s.close();
   expect(sent).toHaveLength(2);
 });
+
+test("while something is dragged nothing is sent, unless the page goes away; the last text is sent after it", async () => {
+  const s = saver();
+  s.hold(true);
+  s.change({ script: "a" });
+  await jest.advanceTimersByTimeAsync(5000);
+  expect(sent).toHaveLength(0);
+  expect(s.unsaved).toBe(true);
+  s.change({ script: "ab" });
+  s.hold(false);
+  await jest.advanceTimersByTimeAsync(600);
+  expect(sent.map(({ body }) => body.script)).toEqual(["ab"]);
+  sent[0].answer(200, confirmed(2));
+  await settle();
+  s.hold(true);
+  s.change({ script: "abc" });
+  s.flush();
+  expect(sent[1].body.script).toBe("abc");
+});

@@ -100,12 +100,19 @@ export function SheetDesk({ sheet, onReload }: Props) {
 
   const shape = useMemo(() => view && shapeInQuestion(view, chosen, station), [view, chosen, station]);
 
+  const setMoving = useCallback(
+    (moving: boolean) => {
+      setCalm(moving);
+      saver.hold(moving);
+    },
+    [setCalm, saver],
+  );
   const planEdits = usePlanEdits({
     edit,
     endDrag,
     editor,
     live,
-    onMoving: setCalm,
+    onMoving: setMoving,
     chosen,
     picked,
     onChoose: setChosen,

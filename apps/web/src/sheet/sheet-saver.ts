@@ -25,6 +25,7 @@ export class SheetSaver {
   private timer: ReturnType<typeof setTimeout> | null = null;
   private busy = false;
   private stale = false;
+  private held = false;
 
   constructor(
     private readonly id: string,
@@ -41,6 +42,12 @@ export class SheetSaver {
     if (this.stale) return;
     if (!this.busy) this.report({ kind: "waiting" });
     this.schedule(PAUSE);
+  }
+
+  /** While something is dragged nothing is sent: every step of it is soon out of date. */
+  hold(held: boolean): void {
+    this.held = held;
+    if (!held && Object.keys(this.pending).length > 0 && !this.stale) this.schedule(PAUSE);
   }
 
   /** Sends what is waiting at once; the page may be going away. */
@@ -66,7 +73,7 @@ export class SheetSaver {
   }
 
   private async send(keepalive: boolean): Promise<void> {
-    if (this.busy || Object.keys(this.pending).length === 0) return;
+    if ((this.held && !keepalive) || this.busy || Object.keys(this.pending).length === 0) return;
     const change = this.pending;
     this.pending = {};
     this.busy = true;

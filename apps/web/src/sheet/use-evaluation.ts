@@ -33,7 +33,7 @@ export interface Evaluation {
 /** Waits this long, in milliseconds, before it says that something is being computed. */
 const NOTICEABLE = 250;
 /** Milliseconds between two renders of what may lag behind. */
-export const CALM_PACE = 1000;
+export const CALM_PACE = 1500;
 
 /**
  * Evaluates scripts in a worker: the first one, each other one that is handed to `evaluate`, and the newest again when
