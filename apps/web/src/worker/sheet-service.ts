@@ -43,7 +43,7 @@ import type {
   Handoff,
   HandoffFormat,
   Inspection,
-  SheetView,
+  SentView,
 } from "./views";
 
 const OPERATIONS: Operation[] = ["union", "intersection", "difference", "xor"];
@@ -53,7 +53,7 @@ export class SheetService {
   private readonly sheet = new Sheet();
   private evaluated: Evaluated | null = null;
   private script = "";
-  private sent = new Map<string, Value>();
+  private sent: { name: string; value: Value | null }[] = [];
   /** One for each size that a box is looked at in. */
   private readonly boxes: Sheet[] = [];
   /** Search structures, for as long as their shape lives. */
@@ -75,26 +75,22 @@ export class SheetService {
     }
   }
 
-  /** Values that were sent before and are still the same are not sent again: see mergeViews. */
-  update(script: string): SheetView {
+  /** Definitions that were sent before and are still the same are not sent again: see mergeViews. */
+  update(script: string): SentView {
     const evaluated = this.sheet.update(script);
     this.evaluated = evaluated;
     this.script = script;
     const before = this.sent;
-    const sent = new Map<string, Value>();
     const nameOf = (shape: Shape): string => this.nameOf(shape);
-    this.sent = sent;
+    this.sent = evaluated.definitions.map(({ name, value }) => ({ name, value }));
     return {
       plan: evaluated.plan,
       tolerance: evaluated.tolerance,
       toleranceSpan: evaluated.toleranceSpan,
-      definitions: evaluated.definitions.map((definition) => {
-        const { name, value } = definition;
-        const isSent = value !== null && before.get(name) === value;
-        if (value) sent.set(name, value);
-        if (!isSent) return describeDefinition(definition, nameOf);
-        const { span, nameSpan, number, dependsOn } = definition;
-        return { name, span, nameSpan, number, dependsOn, value: null, handles: [], unchanged: true };
+      definitions: evaluated.definitions.map((definition, i) => {
+        const { name, value, span } = definition;
+        const isSame = value !== null && before[i]?.name === name && before[i].value === value;
+        return isSame ? span.from : describeDefinition(definition, nameOf);
       }),
       emissions: evaluated.emissions,
       pictures: evaluated.pictures,

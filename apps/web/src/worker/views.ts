@@ -33,6 +33,14 @@ export interface SheetView {
   diagnostics: Diagnostic[];
 }
 
+/**
+ * An evaluation as it is sent between threads. A definition that is the same as in the one sent before, at the same
+ * place in the order, is sent as a number: where it begins now. All its own places have moved along.
+ */
+export interface SentView extends Omit<SheetView, "definitions"> {
+  definitions: (DefinitionView | number)[];
+}
+
 export interface DefinitionView {
   name: string;
   span: Span;
@@ -41,8 +49,6 @@ export interface DefinitionView {
   number: { span: Span; least: number | null; greatest: number | null } | null;
   /** What can be dragged of this definition. */
   handles: Handle[];
-  /** Set where value and handles are left out, being those of the evaluation before. */
-  unchanged?: boolean;
   dependsOn: string[];
 }
 
