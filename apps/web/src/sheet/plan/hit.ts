@@ -1,4 +1,5 @@
 import { type Camera, toPlan, toScreen } from "./camera";
+import { nearestEdge } from "./nearest-edge";
 import type { NamedShape, Picked } from "./scene";
 
 /** Pixels within which a click counts as one on a corner or an edge. */
@@ -27,24 +28,12 @@ export function edgeAt(
   px: number,
   py: number,
 ): { subpath: number; corner: number; x: number; y: number } | null {
-  const [x, y] = toPlan(camera, px, py);
-  let best: { subpath: number; corner: number; x: number; y: number } | null = null;
-  let least = NEAR / camera.scale;
-  shape.subpaths.forEach(({ vertices: v, closed, segment, segments }, subpath) => {
-    const corners = (shape.corners[subpath]?.length ?? 0) / 2;
-    for (let i = 0; i < v.length - (closed ? 0 : 2); i += 2) {
-      const j = (i + 2) % v.length;
-      const [dx, dy] = [v[j] - v[i], v[j + 1] - v[i + 1]];
-      const square = dx * dx + dy * dy;
-      const t = square ? Math.max(0, Math.min(1, ((x - v[i]) * dx + (y - v[i + 1]) * dy) / square)) : 0;
-      const [fx, fy] = [v[i] + t * dx, v[i + 1] + t * dy];
-      const distance = Math.hypot(fx - x, fy - y);
-      if (distance >= least) continue;
-      least = distance;
-      // A rounded corner has two segments: its arc, and the edge that begins there.
-      const share = segments > corners ? corners / segments : 1;
-      best = { subpath, corner: Math.min(Math.floor(segment[i / 2] * share), corners - 1), x: fx, y: fy };
-    }
-  });
-  return best;
+  const found = nearestEdge(shape, ...toPlan(camera, px, py), NEAR / camera.scale);
+  if (!found) return null;
+  const { subpath, edge, x, y } = found;
+  const { segment, segments } = shape.subpaths[subpath];
+  const corners = (shape.corners[subpath]?.length ?? 0) / 2;
+  // A rounded corner has two segments: its arc, and the edge that begins there.
+  const share = segments > corners ? corners / segments : 1;
+  return { subpath, corner: Math.min(Math.floor(segment[edge] * share), corners - 1), x, y };
 }

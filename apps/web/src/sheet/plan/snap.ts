@@ -1,6 +1,7 @@
 import type { SheetView } from "@/worker/views";
 import { type Camera, decimalsAt, toPlan, toScreen } from "./camera";
 import { gridSteps } from "./draw-grid";
+import { nearestEdge } from "./nearest-edge";
 import { shapesOf } from "./scene";
 
 /** What a place that is dragged or clicked may snap to. */
@@ -95,26 +96,15 @@ function nearestVertex(shapes: Named, view: SheetView, skip: ReadonlySet<string>
 }
 
 function nearestFoot(shapes: Named, x: number, y: number, near: number) {
-  let best: { x: number; y: number; what: string } | null = null;
-  let least = near;
+  let best: { x: number; y: number; distance: number; what: string } | null = null;
   for (const { name, shape } of shapes) {
     const { bounds } = shape;
     if (!bounds || x < bounds.minX - near || x > bounds.maxX + near) continue;
     if (y < bounds.minY - near || y > bounds.maxY + near) continue;
-    for (const { vertices: v, closed } of shape.subpaths)
-      for (let i = 0; i < v.length - (closed ? 0 : 2); i += 2) {
-        const j = (i + 2) % v.length;
-        const [dx, dy] = [v[j] - v[i], v[j + 1] - v[i + 1]];
-        const square = dx * dx + dy * dy;
-        const t = square ? Math.max(0, Math.min(1, ((x - v[i]) * dx + (y - v[i + 1]) * dy) / square)) : 0;
-        const [fx, fy] = [v[i] + t * dx, v[i + 1] + t * dy];
-        const distance = Math.hypot(fx - x, fy - y);
-        if (distance >= least) continue;
-        least = distance;
-        best = { x: fx, y: fy, what: `edge of ${name}` };
-      }
+    const found = nearestEdge(shape, x, y, best?.distance ?? near);
+    if (found) best = { x: found.x, y: found.y, distance: found.distance, what: `edge of ${name}` };
   }
-  return best as { x: number; y: number; what: string } | null;
+  return best;
 }
 
 /** The foot on the nearest line through an anchor whose direction is a multiple of 15 degrees. */
