@@ -49,6 +49,12 @@ test("a combination: four operations on the first operand and all others, rings 
   const answer = service.combination("green")!;
   expect(answer.operation).toBe("difference");
   expect(answer.labels).toEqual(["lane", "pond, stone, hole"]);
+  expect(answer.operands.map(({ label, outlines, fillRule }) => [label, outlines, fillRule])).toEqual([
+    ["lane", 1, "nonzero"],
+    ["pond", 1, "nonzero"],
+    ["stone", 1, "nonzero"],
+    ["hole", 1, "nonzero"],
+  ]);
   const byName = Object.fromEntries(answer.results.map(({ operation, area: a }) => [operation, a]));
   expect(byName.union + byName.intersection).toBeCloseTo(answer.areas[0] + answer.areas[1], 6);
   expect(byName.difference).toBeCloseTo(shapeView("green").area, 6);
@@ -117,4 +123,40 @@ test("the operands' own order is kept: a difference is not symmetric", () => {
   });
   const want = area(combine("difference", square(0, 4), square(2, 6)).polygons);
   expect(answer.results.find(({ operation }) => operation === "difference")?.area).toBe(want);
+});
+
+test("a circle from a box that is not square is called an ellipse, with both radii; two outlines of one operand are told", () => {
+  const other = new SheetService();
+  const { definitions } = mergeViews(
+    null,
+    other.update(`round = inscribed((10, 10), to: (50, 50))
+oval = inscribed((10, 10), width: 60, height: 40).rotate(30deg)
+pair = compound(circle((20, 20), radius: 9), circle((80, 20), radius: 9), fill: evenodd)
+both = pair intersection oval`),
+  );
+  const ellipses = definitions.map(({ value }) => (value as ShapeView).ellipse);
+  expect(ellipses[0]).toEqual({ rx: 20, ry: 20 });
+  expect(ellipses[1]).toEqual({ rx: expect.closeTo(30, 9), ry: expect.closeTo(20, 9) });
+  expect(ellipses[2]).toBeNull();
+  const [pair] = other.combination("both")!.operands;
+  expect(pair).toMatchObject({ label: "pair", outlines: 2, fillRule: "evenodd" });
+});
+
+test("a shape in boxes of other sizes: gaps, radii and angles that stay or change", () => {
+  const other = new SheetService();
+  other.update(
+    "plan 100 by 80\nlane = rect((10, 10%), to: (100% - 10, 90%), rx: 5)\nroof = polygon((0%, 50%), (50%, 0%), (100%, 50%))",
+  );
+  const sizes = [
+    { width: 100, height: 80 },
+    { width: 200, height: 80 },
+  ];
+  const [narrow, wide] = other.inBoxes("lane", sizes, []).map(({ shape: found }) => found!);
+  expect(narrow.gaps).toEqual([10, 8, 10, 8].map((v) => expect.closeTo(v, 9)));
+  expect(wide.gaps).toEqual(narrow.gaps.map((v) => expect.closeTo(v, 9)));
+  expect([narrow.radii, wide.radii]).toEqual([[5], [5]]);
+  const [steep, flat] = other.inBoxes("roof", sizes, []).map(({ shape: found }) => found!.angles);
+  expect(steep[1]).toBeCloseTo((2 * Math.atan2(50, 40) * 180) / Math.PI, 9);
+  expect(flat[1]).toBeCloseTo((2 * Math.atan2(100, 40) * 180) / Math.PI, 9);
+  expect(other.inBoxes("none", sizes, [])[0].shape).toBeNull();
 });

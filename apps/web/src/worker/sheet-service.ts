@@ -118,6 +118,12 @@ export class SheetService {
     return {
       operation: made.operation,
       labels: [first.label, others.map(({ label }) => label).join(", ")],
+      operands: made.operands.map(({ label, shape: operand }) => ({
+        label,
+        outlines: operand.outline.subpaths.length,
+        fillRule: operand.fillRule,
+        area: operand.area,
+      })),
       results,
       areas: [first.shape.area, area(combineAll("union", [second]).polygons)],
       rings: allRings(shape.polygons).map((ring, i) => ({

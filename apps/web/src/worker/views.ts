@@ -131,6 +131,8 @@ export interface FieldView {
 export interface CombinationView {
   operation: Operation;
   labels: [string, string];
+  /** Every operand with how many outlines it has and its fill rule: two in one are one shape, not two. */
+  operands: { label: string; outlines: number; fillRule: FillRule; area: number }[];
   results: { operation: Operation; polygons: MultiPolygon; area: number }[];
   areas: [number, number];
   rings: { name: string; area: number; perimeter: number; vertices: number; sources: string[] }[];

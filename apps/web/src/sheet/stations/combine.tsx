@@ -78,6 +78,22 @@ export function CombineStation({ view, thread, shape, onLight, onEdit }: Station
         ]}
       />
       <Balance answer={answer} />
+      <Table
+        size="small"
+        pagination={false}
+        scroll={{ y: 130 }}
+        dataSource={answer.operands.map((operand, key) => ({ ...operand, key }))}
+        columns={[
+          {
+            title: "operand",
+            ellipsis: true,
+            render: (_, { label }) => <span className="mono">{shorten(label)}</span>,
+          },
+          { title: "outlines", align: "right", width: 72, dataIndex: "outlines" },
+          { title: "fill rule", width: 84, dataIndex: "fillRule" },
+          { title: "area", align: "right", width: 108, render: (_, { area }) => <Figure value={area} /> },
+        ]}
+      />
     </Panel>
   );
 }
