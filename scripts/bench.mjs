@@ -16,8 +16,8 @@ measuring();
 evaluating();
 console.table(Object.fromEntries(rows));
 const drag = await benchDrag();
-console.log("Dragging one of 20,000 vertices among 200 definitions, the main thread's own work a frame, in ms:");
-console.table([drag]);
+console.log("Dragging one of 20,000 vertices among 200 definitions, the main thread's work in each frame, in ms:");
+console.table(drag);
 
 function row(name, milliseconds, unit, reference) {
   rows.push([

@@ -45,6 +45,13 @@ test("views of one evaluation share their data, and survive being sent to anothe
   }
 });
 
+test("a worker that takes up a sheet answers about it, and sends the next view whole", () => {
+  const other = new SheetService();
+  other.restore(driftwoodDogleg.script);
+  expect(other.combination("green")?.operation).toBe("difference");
+  expect(other.update(driftwoodDogleg.script).definitions.every((each) => typeof each === "object")).toBe(true);
+});
+
 test("a combination: four operations on the first operand and all others, rings and a balance", () => {
   const answer = service.combination("green")!;
   expect(answer.operation).toBe("difference");

@@ -9,6 +9,9 @@ let workers: FakeWorker[] = [];
 const viewOf = (script: string) => ({ definitions: [], of: script });
 
 const service = {
+  restore(script: string): void {
+    log.push(`restore ${script}`);
+  },
   update(script: string): Promise<unknown> {
     log.push(script);
     if (script === "broken") return Promise.reject(new Error("it broke"));
@@ -79,7 +82,7 @@ test("a long evaluation gives way to a newer script: its worker is ended, anothe
   expect(await next).toEqual(viewOf("2"));
   expect(workers.map(({ ended }) => ended)).toEqual([true, false]);
   // The new worker was first told what was there before, so that questions about it have an answer.
-  expect(log).toEqual(["0", "slow 1", "0", "2"]);
+  expect(log).toEqual(["0", "slow 1", "restore 0", "2"]);
 });
 
 test("without a newer script an evaluation may take as long as it takes, until it is cancelled", async () => {

@@ -75,6 +75,12 @@ export class SheetService {
     }
   }
 
+  /** Takes up a sheet where another worker left it, for questions about it; the next update is sent whole. */
+  restore(script: string): void {
+    this.evaluated = this.sheet.update(script);
+    this.script = script;
+  }
+
   /** Definitions that were sent before and are still the same are not sent again: see mergeViews. */
   update(script: string): SentView {
     const evaluated = this.sheet.update(script);

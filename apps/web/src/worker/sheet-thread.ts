@@ -22,7 +22,7 @@ export class SheetThread {
   private running: { since: number; abandon: (why: Error) => void } | null = null;
   private waiting: { script: string; resolve: (view: SheetView) => void; reject: (error: Error) => void } | null = null;
   private last: string | null = null;
-  /** What was made of it; a worker that evaluates it again leaves out the same values. */
+  /** What was made of it: the next view leaves out what is the same. */
   private shown: SheetView | null = null;
   private attachments: readonly Attachment[] = [];
   private restart: ReturnType<typeof setTimeout> | null = null;
@@ -125,7 +125,7 @@ export class SheetThread {
     });
     this.remote = wrap<SheetService>(this.worker);
     if (this.attachments.length) void this.remote.attach([...this.attachments]);
-    if (this.last !== null) void this.remote.update(this.last);
+    if (this.last !== null) void this.remote.restore(this.last);
     return this.remote;
   }
 }
