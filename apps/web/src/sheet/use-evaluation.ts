@@ -12,6 +12,8 @@ export interface Evaluated {
 /** The newest evaluation, for what must follow every one of them; React's state may lag behind while it is calm. */
 export interface Live {
   current: Evaluated | null;
+  /** Set where what follows at a calmer pace may do so now; all of it in one frame. */
+  due: boolean;
   subscribe(listener: () => void): () => void;
 }
 
@@ -33,7 +35,7 @@ export interface Evaluation {
 /** Waits this long, in milliseconds, before it says that something is being computed. */
 const NOTICEABLE = 250;
 /** Milliseconds between two renders of what may lag behind. */
-export const CALM_PACE = 1500;
+const CALM_PACE = 1500;
 
 /**
  * Evaluates scripts in a worker: the first one, each other one that is handed to `evaluate`, and the newest again when
@@ -49,6 +51,7 @@ export function useEvaluation(initial: string, attachments: readonly Attachment[
   const live = useMemo<Live>(
     () => ({
       current: null,
+      due: true,
       subscribe(listener) {
         listeners.current.add(listener);
         return () => listeners.current.delete(listener);
@@ -67,13 +70,14 @@ export function useEvaluation(initial: string, attachments: readonly Attachment[
 
   const tell = useCallback(
     (now: Evaluated) => {
+      const isDue = !calm.current || performance.now() - told.current >= CALM_PACE;
       live.current = now;
+      live.due = isDue;
+      if (isDue) told.current = performance.now();
       for (const listener of listeners.current) listener();
-      if (!calm.current) return setEvaluated(now);
-      if (performance.now() - told.current < CALM_PACE) return;
-      told.current = performance.now();
+      if (!calm.current) setEvaluated(now);
       // In slices, between the frames of what is dragged.
-      startTransition(() => setEvaluated(now));
+      else if (isDue) startTransition(() => setEvaluated(now));
     },
     [live],
   );

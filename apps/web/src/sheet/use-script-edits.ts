@@ -2,7 +2,7 @@ import { applyEdits, type TextEdit } from "@vertexon/notation";
 import { type RefObject, useCallback, useEffect, useRef } from "react";
 import type { SheetView } from "@/worker/views";
 import type { ScriptHandle } from "./script/script-editor";
-import { CALM_PACE, type Live } from "./use-evaluation";
+import type { Live } from "./use-evaluation";
 
 type Edits = (view: SheetView, script: string) => TextEdit[] | null;
 
@@ -17,7 +17,6 @@ export function useScriptEdits(editor: RefObject<ScriptHandle | null>, live: Liv
   const waiting = useRef<{ edits: Edits; drag: boolean; ended: boolean } | null>(null);
   /** The text during a drag, where the editor's is older. */
   const ahead = useRef<string | null>(null);
-  const caughtUp = useRef(0);
 
   /** Brings the editor to the text of the drag. */
   const catchUp = useCallback(() => {
@@ -25,7 +24,6 @@ export function useScriptEdits(editor: RefObject<ScriptHandle | null>, live: Liv
     const text = ahead.current;
     ahead.current = null;
     if (!handle || text === null) return;
-    caughtUp.current = performance.now();
     const change = differenceOf(handle.text(), text);
     if (change) handle.edit([change], { drag: true });
   }, [editor]);
@@ -45,9 +43,10 @@ export function useScriptEdits(editor: RefObject<ScriptHandle | null>, live: Liv
       if (!changes?.length) return;
       if (!drag) return handle.edit(changes, { drag });
       ahead.current = applyEdits(now.script, changes);
-      const isDue = performance.now() - caughtUp.current >= CALM_PACE;
-      if (ahead.current.length <= LONG || isDue) catchUp();
-      else evaluate(ahead.current);
+      if (ahead.current.length <= LONG || live.due) {
+        live.due = false;
+        catchUp();
+      } else evaluate(ahead.current);
     },
     [editor, live, evaluate, catchUp],
   );
