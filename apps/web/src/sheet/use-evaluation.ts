@@ -12,8 +12,6 @@ export interface Evaluated {
 /** The newest evaluation, for what must follow every one of them; React's state may lag behind while it is calm. */
 export interface Live {
   current: Evaluated | null;
-  /** Set where what follows at a calmer pace may do so now; all of it in one frame. */
-  due: boolean;
   subscribe(listener: () => void): () => void;
 }
 
@@ -35,7 +33,11 @@ export interface Evaluation {
 /** Waits this long, in milliseconds, before it says that something is being computed. */
 const NOTICEABLE = 250;
 /** Milliseconds between two renders of what may lag behind. */
-const CALM_PACE = 1500;
+const CALM_PACE = 250;
+/** A script of more characters than this is long: while something is dragged, what lags behind waits for a rest. */
+export const LONG = 20_000;
+/** Milliseconds without a move that are a rest. */
+export const REST = 150;
 
 /**
  * Evaluates scripts in a worker: the first one, each other one that is handed to `evaluate`, and the newest again when
@@ -51,7 +53,6 @@ export function useEvaluation(initial: string, attachments: readonly Attachment[
   const live = useMemo<Live>(
     () => ({
       current: null,
-      due: true,
       subscribe(listener) {
         listeners.current.add(listener);
         return () => listeners.current.delete(listener);
@@ -61,6 +62,7 @@ export function useEvaluation(initial: string, attachments: readonly Attachment[
   );
   const calm = useRef(false);
   const told = useRef(0);
+  const telling = useRef<ReturnType<typeof setTimeout>>(undefined);
 
   useEffect(() => {
     const made = new SheetThread();
@@ -70,20 +72,23 @@ export function useEvaluation(initial: string, attachments: readonly Attachment[
 
   const tell = useCallback(
     (now: Evaluated) => {
-      const isDue = !calm.current || performance.now() - told.current >= CALM_PACE;
       live.current = now;
-      live.due = isDue;
-      if (isDue) told.current = performance.now();
       for (const listener of listeners.current) listener();
-      if (!calm.current) setEvaluated(now);
-      // In slices, between the frames of what is dragged.
-      else if (isDue) startTransition(() => setEvaluated(now));
+      if (!calm.current) return setEvaluated(now);
+      const wait = now.script.length > LONG ? REST : told.current + CALM_PACE - performance.now();
+      clearTimeout(telling.current);
+      telling.current = setTimeout(() => {
+        told.current = performance.now();
+        // In slices, between the frames of what is dragged.
+        startTransition(() => setEvaluated(live.current));
+      }, wait);
     },
     [live],
   );
   const setCalm = useCallback(
     (next: boolean) => {
       calm.current = next;
+      clearTimeout(telling.current);
       if (!next) setEvaluated(live.current);
     },
     [live],

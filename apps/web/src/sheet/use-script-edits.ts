@@ -2,24 +2,23 @@ import { applyEdits, type TextEdit } from "@vertexon/notation";
 import { type RefObject, useCallback, useEffect, useRef } from "react";
 import type { SheetView } from "@/worker/views";
 import type { ScriptHandle } from "./script/script-editor";
-import type { Live } from "./use-evaluation";
+import { type Live, LONG, REST } from "./use-evaluation";
 
 type Edits = (view: SheetView, script: string) => TextEdit[] | null;
 
-/** The editor of a script of more characters than this follows a drag at a calmer pace. */
-const LONG = 20_000;
-
 /**
  * Edits of the script that need positions in the very text that is there: while that is being evaluated, the newest
- * edit waits. In a drag the text runs ahead of a long script's editor, which follows now and then, and at the end.
+ * edit waits. In a drag the text runs ahead of a long script's editor, which follows at every rest, and at the end.
  */
 export function useScriptEdits(editor: RefObject<ScriptHandle | null>, live: Live, evaluate: (script: string) => void) {
   const waiting = useRef<{ edits: Edits; drag: boolean; ended: boolean } | null>(null);
   /** The text during a drag, where the editor's is older. */
   const ahead = useRef<string | null>(null);
+  const resting = useRef<ReturnType<typeof setTimeout>>(undefined);
 
   /** Brings the editor to the text of the drag. */
   const catchUp = useCallback(() => {
+    clearTimeout(resting.current);
     const handle = editor.current;
     const text = ahead.current;
     ahead.current = null;
@@ -43,10 +42,10 @@ export function useScriptEdits(editor: RefObject<ScriptHandle | null>, live: Liv
       if (!changes?.length) return;
       if (!drag) return handle.edit(changes, { drag });
       ahead.current = applyEdits(now.script, changes);
-      if (ahead.current.length <= LONG || live.due) {
-        live.due = false;
-        catchUp();
-      } else evaluate(ahead.current);
+      if (ahead.current.length <= LONG) return catchUp();
+      evaluate(ahead.current);
+      clearTimeout(resting.current);
+      resting.current = setTimeout(catchUp, REST);
     },
     [editor, live, evaluate, catchUp],
   );
