@@ -1,4 +1,12 @@
-import { type Expression, parseStatement, ScriptError, type Span, type Statement, splitStatements } from "./syntax";
+import {
+  type Expression,
+  parseStatement,
+  partsOf,
+  ScriptError,
+  type Span,
+  type Statement,
+  splitStatements,
+} from "./syntax";
 
 /** A name of the sheet and every place where it stands; the first is where it is defined, if it is. */
 export interface Occurrences {
@@ -62,6 +70,7 @@ function visit(statement: Statement, note: Note): void {
     for (const { default: value } of statement.parameters) if (value) visitExpression(value, note, hidden);
     visitExpression(statement.body, note, hidden);
   } else if (statement.kind === "emit") note(statement.name, false, statement.nameSpan, false);
+  else if (statement.kind === "picture" && statement.clip) note(statement.clip.name, false, statement.clip.span, false);
 }
 
 function visitExpression(e: Expression, note: Note, hidden: readonly string[]): void {
@@ -69,39 +78,6 @@ function visitExpression(e: Expression, note: Note, hidden: readonly string[]): 
   if (e.kind === "call") note(e.name, true, e.nameSpan, false);
   for (const part of partsOf(e)) visitExpression(part, note, hidden);
   if (e.kind === "each") visitExpression(e.body, note, [...hidden, e.name]);
-}
-
-/** The expressions that an expression is made of; the body of a repetition, which sees one name more, is left out. */
-function partsOf(e: Expression): Expression[] {
-  switch (e.kind) {
-    case "call":
-      return e.args.map(({ value }) => value);
-    case "method":
-      return [e.target, ...e.args.map(({ value }) => value)];
-    case "property":
-      return [e.target];
-    case "tuple":
-      return e.items;
-    case "leg":
-      return e.items.map(({ value }) => value);
-    case "set":
-      return e.operands;
-    case "negation":
-    case "not":
-      return [e.operand];
-    case "repeat":
-      return [e.count, e.item];
-    case "arithmetic":
-    case "comparison":
-    case "logic":
-      return [e.left, e.right];
-    case "if":
-      return [e.condition, e.whenTrue, e.whenFalse];
-    case "each":
-      return e.step ? [e.first, e.last, e.step] : [e.first, e.last];
-    default:
-      return [];
-  }
 }
 
 function parsedOrNull(text: string): Statement | null {

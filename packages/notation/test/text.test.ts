@@ -69,3 +69,10 @@ path      = path("M 0 0
     new Sheet().update(text).definitions.map(({ value }) => (value?.type === "shape" ? value.area : null));
   expect(areas(tidy)).toEqual(areas(untidy));
 });
+
+test("a shape that clips a picture is renamed there as well", () => {
+  const script = 'lane = circle((50, 50), radius: 30)\npicture "sketch.png", fade 40%, clip lane\n';
+  const found = occurrencesAt(script, 0)!;
+  expect(found.places).toHaveLength(2);
+  expect(applyEdits(script, renameEdits(script, found, "green"))).toContain("clip green");
+});

@@ -1,6 +1,6 @@
 import type { Value } from "../functions";
 import type { Mark } from "../sheet/evaluated";
-import type { DefinitionStatement, Expression, Mend, Span } from "../syntax";
+import { type DefinitionStatement, type Expression, type Mend, partsOf, type Span } from "../syntax";
 
 /** Something that computes but is hardly meant. Places count from the beginning of the definition's statement. */
 export interface Finding {
@@ -38,36 +38,5 @@ export function argumentOf(call: Call, name: string, place: number): Expression 
 export function* within(expression: Expression): Generator<Expression> {
   yield expression;
   for (const part of partsOf(expression)) yield* within(part);
-}
-
-function partsOf(expression: Expression): Expression[] {
-  switch (expression.kind) {
-    case "tuple":
-      return expression.items;
-    case "leg":
-      return expression.items.map(({ value }) => value);
-    case "repeat":
-      return [expression.count, expression.item];
-    case "call":
-      return expression.args.map(({ value }) => value);
-    case "method":
-      return [expression.target, ...expression.args.map(({ value }) => value)];
-    case "property":
-      return [expression.target];
-    case "negation":
-    case "not":
-      return [expression.operand];
-    case "arithmetic":
-    case "comparison":
-    case "logic":
-      return [expression.left, expression.right];
-    case "if":
-      return [expression.condition, expression.whenTrue, expression.whenFalse];
-    case "each":
-      return [expression.first, expression.last, ...(expression.step ? [expression.step] : []), expression.body];
-    case "set":
-      return expression.operands;
-    default:
-      return [];
-  }
+  if (expression.kind === "each") yield* within(expression.body);
 }
