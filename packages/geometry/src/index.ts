@@ -6,3 +6,5 @@ export * from "./location";
 export * from "./numeric";
 export * from "./path";
 export * from "./polygon";
+export * from "./simplify";
+export * from "./stroke";

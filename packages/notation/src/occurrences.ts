@@ -1,3 +1,5 @@
+import { functions, methods } from "./functions";
+import { parameterOf } from "./sheet/bind";
 import {
   type Expression,
   parseStatement,
@@ -76,8 +78,16 @@ function visit(statement: Statement, note: Note): void {
 function visitExpression(e: Expression, note: Note, hidden: readonly string[]): void {
   if (e.kind === "name" && !hidden.includes(e.name)) note(e.name, false, e, false);
   if (e.kind === "call") note(e.name, true, e.nameSpan, false);
-  for (const part of partsOf(e)) visitExpression(part, note, hidden);
+  const words = wordsIn(e);
+  for (const part of partsOf(e)) if (!words.includes(part)) visitExpression(part, note, hidden);
   if (e.kind === "each") visitExpression(e.body, note, [...hidden, e.name]);
+}
+
+/** Arguments that are words, and not what the sheet calls by that name. */
+function wordsIn(e: Expression): Expression[] {
+  if (e.kind !== "call" && e.kind !== "method") return [];
+  const parameters = (e.kind === "call" ? functions : methods).get(e.name)?.parameters ?? [];
+  return e.args.map(({ value }) => value).filter((_, i) => parameterOf(parameters, e.args, i)?.words);
 }
 
 function parsedOrNull(text: string): Statement | null {

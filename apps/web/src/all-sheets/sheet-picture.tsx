@@ -10,6 +10,7 @@ export function SheetPicture({ view }: { view: SheetView | undefined }) {
   const layers = results(view).map(({ shape, definition }) => ({
     polygons: shape.polygons,
     tone: tones[definitions.indexOf(definition) % tones.length],
+    opacity: shape.opacity,
   }));
   if (layers.length === 0) return <span className="sheet-picture quiet">no shapes</span>;
   const { width, height, yDown } = view.plan;

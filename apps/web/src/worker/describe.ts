@@ -43,6 +43,7 @@ function describeValue(value: Value, nameOf: (shape: Shape) => string): ValueVie
       return { type: "list", length: value.items.length, shapes: shapesIn(value).map(describeShape) };
     case "text":
     case "rule":
+    case "word":
     case "truth":
     case "share":
     case "box":
@@ -88,6 +89,7 @@ function describeShape(shape: Shape): ShapeView {
     subpaths,
     polygons: shape.polygons,
     fillRule: shape.fillRule,
+    opacity: shape.opacity,
     corners: shape.corners,
     placed: shape.placed,
     ellipse: ellipseOf(outline),

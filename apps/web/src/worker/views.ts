@@ -57,7 +57,7 @@ export type ValueView =
   | { type: "angle"; radians: number }
   | { type: "point"; x: number; y: number }
   | { type: "list"; length: number; shapes: ShapeView[] }
-  | { type: "text" | "rule" | "truth" | "share" | "box" | "leg" }
+  | { type: "text" | "rule" | "word" | "truth" | "share" | "box" | "leg" }
   | ShapeView
   | ProbeView
   | FieldView;
@@ -83,6 +83,8 @@ export interface ShapeView {
   subpaths: SubpathView[];
   polygons: MultiPolygon;
   fillRule: FillRule;
+  /** How much of its tone is shown, 0 to 1. */
+  opacity: number;
   /** The corners that can be picked, by subpath, and the map from where they were told to where they are. */
   corners: Float64Array[];
   placed: Affine;

@@ -12,11 +12,6 @@
  * rings have positive area, holes negative, each hole inside its outer ring; input vertices that no other edge comes
  * within three steps of return bit for bit; equal input gives equal output, whatever the order of operands.
  */
-export {
-  type CombineReport,
-  type CombineResult,
-  combine,
-  combineAll,
-  type Operation,
-  regions,
-} from "./combine";
+export { cleaned, combine, combineAll, type Operation, regions } from "./combine";
+export { cut } from "./cut";
+export type { CombineReport, CombineResult } from "./select";

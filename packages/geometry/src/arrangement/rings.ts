@@ -10,7 +10,7 @@ export function startOf(pieces: Pieces, h: number): number {
 }
 
 /**
- * Joins selected half-edges (those with the selected side on their left only) into simple rings.
+ * Joins selected half-edges (those with a selected face on their left) into simple rings.
  *
  * At each node the ring goes on along the first selected half-edge clockwise from the way back: it stays on the boundary of
  * one face. Where a face's boundary comes back to a node, the loop in between is cut off as a ring of its own, so rings
@@ -41,7 +41,8 @@ export function joinRings(pieces: Pieces, { first, star, place }: Stars, selecte
       if (seen[end] >= 0) {
         const loop = walk.splice(seen[end]);
         for (const g of loop) seen[startOf(pieces, g)] = -1;
-        rings.push(Int32Array.from(loop));
+        // Two half-edges: a cut that ends inside a face, or joins two of its outlines, and was run along on both sides.
+        if (loop.length > 2) rings.push(Int32Array.from(loop));
       }
       h = following(h);
     } while (!used[h]);

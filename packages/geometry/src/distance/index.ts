@@ -8,4 +8,5 @@
  */
 export { type Contour, contours } from "./contours";
 export { type DistanceIndex, distanceIndex, type Grid } from "./distance-index";
+export { distanceTo, type Foot, nearestOnEdge } from "./nearest-on-edge";
 export { type SignedDistance, signedDistance } from "./signed-distance";

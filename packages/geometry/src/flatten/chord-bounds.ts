@@ -1,7 +1,21 @@
-import type { Arc, Cubic, Quadratic } from "../path";
+import type { Arc, Cubic, Quadratic, Segment } from "../path";
 
 /** An upper bound of the greatest distance between the curve on [t0, t1] and the chord between its ends there. */
 export type ChordBound = (t0: number, t1: number) => number;
+
+/** The bound for a segment; null for a line, which is its chord. */
+export function chordBoundOf(segment: Segment): ChordBound | null {
+  switch (segment.kind) {
+    case "line":
+      return null;
+    case "quadratic":
+      return quadraticBound(segment);
+    case "cubic":
+      return cubicBound(segment);
+    case "arc":
+      return arcBound(segment);
+  }
+}
 
 /*
  * Two bounds serve all curves, the smaller one counts.
@@ -17,7 +31,7 @@ export type ChordBound = (t0: number, t1: number) => number;
 const SHORTEST = 1e-140;
 
 /** Exact distance to the line: half a step squared times |d × C''| / (2 |d|), reached in the middle. */
-export function quadraticBound(curve: Quadratic): ChordBound {
+function quadraticBound(curve: Quadratic): ChordBound {
   const { x0, y0, x1, y1, x2, y2 } = curve;
   const ax = 2 * (x0 - 2 * x1 + x2);
   const ay = 2 * (y0 - 2 * y1 + y2);
@@ -42,7 +56,7 @@ export function quadraticBound(curve: Quadratic): ChordBound {
  * Around the middle m, with s in [−1, 1] across the interval, the distance to the line is h²/8 (1 − s²) |A + B s| with
  * A = d × C''(m) / |d| and B = h d × C''' / (6 |d|). C'·d >= 0 is read off the Bernstein coefficients of C' there.
  */
-export function cubicBound(curve: Cubic): ChordBound {
+function cubicBound(curve: Cubic): ChordBound {
   const { x0, y0, x1, y1, x2, y2, x3, y3 } = curve;
   // C'(t) = b + 2 c t + 3 d t², C'' = 2 c + 6 d t, C''' = 6 d.
   const bx = 3 * (x1 - x0);
@@ -84,7 +98,7 @@ function greatestBump(a: number, b: number): number {
  * (1 − cos δ) |u × v| / |C'(θm)|, exactly, at θm. C'·C'(θm) is a sinusoid, positive in the middle: nowhere negative
  * when it is not negative at both ends and δ <= π/2.
  */
-export function arcBound(arc: Arc): ChordBound {
+function arcBound(arc: Arc): ChordBound {
   const { ux, uy, vx, vy, start, sweep } = arc;
   const area = Math.abs(ux * vy - uy * vx);
   // |C''(θ)| = |u cos θ + v sin θ| is at most the longer half-axis, and that at most the hypotenuse of both.

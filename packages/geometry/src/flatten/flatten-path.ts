@@ -1,5 +1,5 @@
 import { type Arc, type Path, pointAt, type Segment, type Subpath } from "../path";
-import { arcBound, type ChordBound, cubicBound, quadraticBound } from "./chord-bounds";
+import { type ChordBound, chordBoundOf } from "./chord-bounds";
 import { longestChords, MOST_CHORDS } from "./longest-chords";
 
 /**
@@ -46,7 +46,7 @@ function flattenSubpath(subpath: Subpath, tolerance: number, index: number): Fla
   const parameters: number[] = [];
   const deviations: number[] = [];
   subpath.segments.forEach((segment, k) => {
-    const bound = boundOf(segment);
+    const bound = chordBoundOf(segment);
     const rounding = bound ? ROUNDING * magnitudeOf(segment) : 0;
     if (rounding >= tolerance)
       throw new FlattenError(
@@ -88,19 +88,6 @@ function magnitudeOf(segment: Segment): number {
   let most = 0;
   for (const value of Object.values(segment)) if (typeof value === "number") most = Math.max(most, Math.abs(value));
   return most;
-}
-
-function boundOf(segment: Segment): ChordBound | null {
-  switch (segment.kind) {
-    case "line":
-      return null;
-    case "quadratic":
-      return quadraticBound(segment);
-    case "cubic":
-      return cubicBound(segment);
-    case "arc":
-      return arcBound(segment);
-  }
 }
 
 function stopsOf(segment: Segment, bound: ChordBound, tolerance: number): number[] | null {

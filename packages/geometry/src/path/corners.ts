@@ -12,7 +12,7 @@ export function cornersOf({ x, y, segments, closed }: Subpath): Float64Array {
 
 /** The same closed outline, begun at another of its corners. */
 export function startedAt(subpath: Subpath, corner: number): Subpath {
-  const segments = withJoin(subpath);
+  const segments = segmentsWithJoin(subpath);
   const turned = [...segments.slice(corner), ...segments.slice(0, corner)];
   const [x, y] = turned.length ? pointAt(turned[0], 0) : [subpath.x, subpath.y];
   return { x, y, segments: turned, closed: true };
@@ -20,14 +20,14 @@ export function startedAt(subpath: Subpath, corner: number): Subpath {
 
 /** The outline with one more corner, at parameter t of a segment; a straight join counts as the last one. */
 export function withCorner(subpath: Subpath, segment: number, t: number): Subpath {
-  const segments = withJoin(subpath);
+  const segments = segmentsWithJoin(subpath);
   segments.splice(segment, 1, ...splitSegment(segments[segment], t));
   return { ...subpath, segments };
 }
 
 /** The outline without one of its corners: what led to it and away from it becomes one straight segment. */
 export function withoutCorner(subpath: Subpath, corner: number): Subpath {
-  const all = withJoin(subpath);
+  const all = segmentsWithJoin(subpath);
   if (!subpath.closed && corner === 0) {
     const [x, y] = pointAt(all[0], 1);
     return { ...subpath, x, y, segments: all.slice(1) };
@@ -48,7 +48,7 @@ export function withoutCorner(subpath: Subpath, corner: number): Subpath {
 }
 
 /** All segments, the straight join of a closed outline among them. */
-function withJoin({ x, y, segments, closed }: Subpath): Segment[] {
+export function segmentsWithJoin({ x, y, segments, closed }: Subpath): Segment[] {
   const last = segments.at(-1);
   const [ex, ey] = last ? pointAt(last, 1) : [x, y];
   if (!closed || (ex === x && ey === y)) return [...segments];

@@ -6,12 +6,15 @@
  * turned to centre form as SVG 2's implementation notes say (appendix B.2).
  */
 export { arcFromEndpoints, principalAxes } from "./arc";
-export { cornersOf, startedAt, withCorner, withoutCorner } from "./corners";
+export { cornersOf, segmentsWithJoin, startedAt, withCorner, withoutCorner } from "./corners";
+export { type Derivatives, derivativesAt, tangentAt } from "./derivatives";
 export { directionAt } from "./direction";
+export { parameterAtLength, segmentLength } from "./length";
 export {
   type Arc,
   type Cubic,
   circleSubpath,
+  hasLength,
   type Line,
   type Path,
   pointAt,

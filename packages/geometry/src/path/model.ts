@@ -95,6 +95,16 @@ export function pointAt(segment: Segment, t: number): [number, number] {
   }
 }
 
+/** Whether a segment leads anywhere: not when all its points coincide. */
+export function hasLength(segment: Segment): boolean {
+  const { x0, y0, x1, y1 } = segment;
+  if (segment.kind === "arc") return segment.sweep !== 0;
+  if (x0 !== x1 || y0 !== y1) return true;
+  if (segment.kind === "line") return false;
+  if (segment.x2 !== x0 || segment.y2 !== y0) return true;
+  return segment.kind === "cubic" && (segment.x3 !== x0 || segment.y3 !== y0);
+}
+
 /** A closed polygon (or an open polyline) through the points x0 y0 x1 y1 …; an odd count is the caller's error. */
 export function polygonPath(points: ArrayLike<number>, closed = true): Path {
   if (points.length < 2) return { subpaths: [] };

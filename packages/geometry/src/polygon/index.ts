@@ -20,4 +20,5 @@ export {
   type Polygon,
   type Ring,
   requireFiniteRings,
+  type WindingRule,
 } from "./types";

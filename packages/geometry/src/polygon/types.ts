@@ -12,6 +12,9 @@ export type MultiPolygon = readonly Polygon[];
 /** Which winding numbers count as inside: all but 0, or the odd ones (SVG's fill-rule). */
 export type FillRule = "nonzero" | "evenodd";
 
+/** A fill rule, or: around which the outlines run at least so many times, in the positive sense. */
+export type WindingRule = FillRule | { atLeast: number };
+
 /** What operations take: any rings, crossing or overlapping as they may, with the rule that says what is inside. */
 export interface Operand {
   rings: Ring[];
@@ -38,7 +41,8 @@ export class OperandError extends Error {
 }
 
 /** Whether a winding number counts as inside. */
-export function filled(winding: number, rule: FillRule): boolean {
+export function filled(winding: number, rule: WindingRule): boolean {
+  if (typeof rule === "object") return winding >= rule.atLeast;
   return rule === "nonzero" ? winding !== 0 : (winding & 1) !== 0;
 }
 

@@ -1,11 +1,29 @@
-import { bounds } from "@vertexon/geometry";
-import { ArgumentError, type MethodSignature, type Parameter } from "./signature";
+import { bounds, type Cap, type Join } from "@vertexon/geometry";
+import type { Shape } from "./shape";
+import { ArgumentError, type Bound, type MethodSignature, type Parameter } from "./signature";
 
 const about: Parameter = {
   name: "about",
   type: "point",
   about: "the point that stays where it is",
   default: "the shape's own centre, or the middle of its bounds",
+};
+
+const JOINS: readonly Join[] = ["miter", "round", "bevel"];
+const CAPS: readonly Cap[] = ["butt", "round", "square"];
+
+const join = (otherwise: Join): Parameter => ({
+  name: "join",
+  type: "word",
+  words: JOINS,
+  about: `how corners are joined: ${JOINS.join(", ")}`,
+  default: otherwise,
+});
+const miterLimit: Parameter = {
+  name: "limit",
+  type: "number",
+  about: "a miter longer than so many widths becomes a bevel, at least 1",
+  default: "4",
 };
 
 /** What can be chained to a shape with a dot. The shape itself never changes: each gives a new one. */
@@ -134,6 +152,90 @@ export const shapeMethods: MethodSignature[] = [
     run: (shape) => shape.hull(),
   },
   {
+    name: "offset",
+    about: "The region grown by a distance on all sides, or shrunk where the distance is negative.",
+    parameters: [
+      { name: "distance", type: "number", about: "in plan units; below 0 shrinks" },
+      join("round"),
+      miterLimit,
+    ],
+    returns: "shape",
+    example: "star(5, at: (50, 50), outer: 30, inner: 14).offset(6, join: miter)",
+    run: (shape, args) => shape.offset(args.number("distance"), joinOf(args, "round")),
+  },
+  {
+    name: "stroke",
+    about: "The area that a stroke along the outline covers, dashed if lengths are given.",
+    parameters: [
+      { name: "width", type: "number", about: "the whole width in plan units, greater than 0" },
+      join("miter"),
+      { name: "cap", type: "word", words: CAPS, about: `how open outlines end: ${CAPS.join(", ")}`, default: "butt" },
+      miterLimit,
+      {
+        name: "dash",
+        type: "numbers",
+        about: "lengths of dashes and gaps in turn, in plan units, along the true curves",
+        default: "not dashed",
+      },
+      { name: "phase", type: "number", about: "how far into the dashes the outline starts", default: "0" },
+    ],
+    returns: "shape",
+    example: "smooth((15, 70), (40, 25), (60, 65), (85, 30)).stroke(8, cap: round, dash: (16, 12))",
+    run(shape, args) {
+      const lengths = args.has("dash") ? args.numbers("dash") : [];
+      const bad = lengths.find((length) => length < 0);
+      if (bad !== undefined) throw new ArgumentError("dash", `lengths of dashes must be at least 0, not ${bad}`);
+      const style = { ...joinOf(args, "miter"), width: args.positive("width"), cap: args.word<Cap>("cap", "butt") };
+      return shape.stroke(style, lengths, args.number("phase", 0));
+    },
+  },
+  {
+    name: "simplify",
+    about: "The fewest of its vertices that keep within a distance of its outline; edges never cross anew.",
+    parameters: [{ name: "tolerance", type: "number", about: "in plan units, at least 0" }],
+    returns: "shape",
+    example: "spiral((50, 50), from: 4, to: 42, turns: 2.5).stroke(3).simplify(1.5)",
+    run(shape, args) {
+      const tolerance = args.number("tolerance");
+      if (tolerance < 0) throw new ArgumentError("tolerance", `"tolerance" must be at least 0, not ${tolerance}`);
+      return shape.simplify(tolerance);
+    },
+  },
+  {
+    name: "cut",
+    about: "The pieces that a polyline cuts the region into; a list of shapes.",
+    parameters: [
+      { name: "along", type: "points", about: "the points of the polyline, two or more" },
+      {
+        name: "extend",
+        type: "yes or no",
+        about: "whether its first and last leg go on straight to beyond the shape",
+        default: "yes",
+      },
+    ],
+    returns: "list",
+    example: "circle((50, 50), radius: 35).cut((20, 30), (50, 60), (80, 30))",
+    run(shape, args) {
+      const points = args.points("along");
+      if (points.length < 2) throw new ArgumentError("along", "a polyline needs two points or more");
+      const polyline = Float64Array.from(points.flatMap(({ x, y }) => [x, y]));
+      const items = shape.cut([args.truth("extend", true) ? extended(polyline, shape) : polyline]);
+      return { type: "list", items };
+    },
+  },
+  {
+    name: "opacity",
+    about: "The same shape, its tone shown more faintly on the plan.",
+    parameters: [{ name: "share", type: "number", about: "0 (outline only) to 1" }],
+    returns: "shape",
+    example: "circle((40, 40), radius: 30).opacity(0.3)",
+    run(shape, args) {
+      const share = args.number("share");
+      if (!(share >= 0 && share <= 1)) throw new ArgumentError("share", `"share" must be from 0 to 1, not ${share}`);
+      return shape.withOpacity(share);
+    },
+  },
+  {
     name: "flatten",
     about: "The same shape with a tolerance of its own in place of the sheet's.",
     parameters: [{ name: "tolerance", type: "number", about: "in plan units, greater than 0" }],
@@ -142,3 +244,28 @@ export const shapeMethods: MethodSignature[] = [
     run: (shape, args) => shape.flattenedTo(args.positive("tolerance")),
   },
 ];
+
+function joinOf(args: Bound, otherwise: Join): { join: Join; miterLimit: number } {
+  const limit = args.number("limit", 4);
+  if (!(limit >= 1)) throw new ArgumentError("limit", `"limit" must be at least 1, not ${limit}`);
+  return { join: args.word<Join>("join", otherwise), miterLimit: limit };
+}
+
+/** The polyline with its ends moved out along their legs until they lie outside the shape. */
+function extended(polyline: Float64Array, shape: Shape): Float64Array {
+  const box = bounds([...shape.operand.rings, polyline])!;
+  const far = Math.hypot(box.maxX - box.minX, box.maxY - box.minY);
+  const result = polyline.slice();
+  const n = polyline.length / 2;
+  for (const [end, next] of [
+    [0, 1],
+    [n - 1, n - 2],
+  ]) {
+    const [dx, dy] = [polyline[2 * end] - polyline[2 * next], polyline[2 * end + 1] - polyline[2 * next + 1]];
+    const length = Math.hypot(dx, dy);
+    if (length === 0) throw new ArgumentError("along", "the leg that is to be extended has no length");
+    result[2 * end] += (dx / length) * far;
+    result[2 * end + 1] += (dy / length) * far;
+  }
+  return result;
+}

@@ -7,6 +7,8 @@ import {
   compose,
   convexHull,
   cornersOf,
+  cut,
+  dashPath,
   type FillRule,
   type FlatPath,
   flattenPath,
@@ -14,13 +16,19 @@ import {
   type MultiPolygon,
   type Operand,
   type Operation,
+  offsetOutlines,
   operandOf,
   type Path,
   type Polygon,
   polygonPath,
   reversePath,
   rotation,
+  type SideStyle,
+  type StrokeStyle,
   scaling,
+  signedArea,
+  simplifyOutlines,
+  strokePath,
   transformPath,
   transformPoint,
   translation,
@@ -55,6 +63,8 @@ interface ShapeParts {
   told?: readonly { x: number; y: number }[];
   /** The region, where it is known already. */
   polygons?: Polygon[];
+  /** How much of the tone is shown on the plan, 0 to 1. */
+  opacity?: number;
 }
 
 interface Computed {
@@ -79,6 +89,9 @@ export class Shape {
   }
   get tolerance(): number {
     return this.parts.tolerance;
+  }
+  get opacity(): number {
+    return this.parts.opacity ?? 1;
   }
   get handles(): Handle[] {
     return this.parts.handles ?? [];
@@ -174,15 +187,53 @@ export class Shape {
     return new Shape({ ...this.parts, outline: reversePath(this.outline), trail: undefined });
   }
 
+  withOpacity(opacity: number): Shape {
+    return new Shape({ ...this.parts, opacity }, this.computed);
+  }
+
   /** The smallest convex shape around the vertices. */
   hull(): Shape {
     const points = this.operand.rings.flatMap((ring) => [...ring]);
-    return new Shape({
-      outline: polygonPath(convexHull(points)),
-      fillRule: "nonzero",
-      tolerance: this.tolerance,
-      carried: this.error,
-    });
+    return this.derived({ outline: polygonPath(convexHull(points)), carried: this.error });
+  }
+
+  /** What a stroke along the outline covers, dashed where lengths are given. */
+  stroke(style: Omit<StrokeStyle, "tolerance">, dash: readonly number[], phase: number): Shape {
+    const { outline, tolerance } = this.parts;
+    const { polygons, report } = strokePath(dashPath(outline, dash, phase), { ...style, tolerance });
+    return this.ofPolygons(polygons, this.carried + tolerance + report.movement);
+  }
+
+  /** The region grown by a distance, or shrunk where it is negative. */
+  offset(distance: number, style: Omit<SideStyle, "tolerance">): Shape {
+    const { tolerance } = this.parts;
+    const { outlines, error } = boundaryOf(this);
+    const { polygons, report } = offsetOutlines(outlines, distance, { ...style, tolerance });
+    return this.ofPolygons(polygons, error + tolerance + report.movement);
+  }
+
+  /** With fewer of its vertices, within a distance of what they told. */
+  simplify(tolerance: number): Shape {
+    const { outlines, deviation } = simplifyOutlines(this.flat.subpaths, tolerance);
+    const subpaths = outlines.flatMap(({ vertices, closed }) => polygonPath(vertices, closed).subpaths);
+    return this.derived({ outline: { subpaths }, fillRule: this.fillRule, carried: this.error + deviation });
+  }
+
+  /** The pieces that open polylines cut the region into. */
+  cut(polylines: readonly Float64Array[]): Shape[] {
+    const { polygons, report } = cut(this.operand, polylines);
+    return polygons.map((polygon) => this.ofPolygons([polygon], this.error + report.movement));
+  }
+
+  private ofPolygons(polygons: Polygon[], carried: number): Shape {
+    const subpaths = operandOf(polygons).rings.flatMap((ring) => polygonPath(ring).subpaths);
+    return this.derived({ outline: { subpaths }, carried, polygons });
+  }
+
+  /** Another outline made from this one: shown like it, without what was told of this one. */
+  private derived(parts: Pick<ShapeParts, "outline" | "carried" | "polygons"> & { fillRule?: FillRule }): Shape {
+    const { tolerance, opacity } = this.parts;
+    return new Shape({ fillRule: "nonzero", ...parts, tolerance, opacity });
   }
 
   withTrail(trail: TrailRecord): Shape {
@@ -208,11 +259,43 @@ export class Shape {
       tolerance,
       carried: carried * stretch,
       centre: { x, y },
+      opacity: this.parts.opacity,
       placed: compose(this.placed, map),
       told: this.parts.told,
       handles: handles.map((handle) => ({ ...handle, map: compose(handle.map, map) })),
     });
   }
+}
+
+/**
+ * The outlines that bound a shape's region, outer ones in the positive sense, and how far they may be off: the true
+ * curves where they neither cross nor overlap, otherwise the polygons' edges.
+ */
+function boundaryOf(shape: Shape): { outlines: Path; error: number } {
+  const rings = operandOf(shape.polygons).rings;
+  const { subpaths } = shape.flat;
+  const senses = new Map(rings.map((ring) => [leastCorner(ring), signedArea(ring) > 0]));
+  const count = (all: readonly Float64Array[]): number => all.reduce((sum, ring) => sum + ring.length, 0);
+  const asDrawn =
+    subpaths.every(({ closed, vertices }) => closed && senses.has(leastCorner(vertices))) &&
+    rings.length === subpaths.length &&
+    count(rings) === count(subpaths.map(({ vertices }) => vertices));
+  if (!asDrawn)
+    return { outlines: { subpaths: rings.flatMap((ring) => polygonPath(ring).subpaths) }, error: shape.error };
+  const outlines = subpaths.map(({ vertices }, i) => {
+    const outline = { subpaths: [shape.outline.subpaths[i]] };
+    const sense = signedArea(vertices) > 0;
+    return (sense === senses.get(leastCorner(vertices)) ? outline : reversePath(outline)).subpaths[0];
+  });
+  return { outlines: { subpaths: outlines }, error: shape.carried };
+}
+
+/** The lexicographically least vertex, as a key: rings that touch nowhere differ in it. */
+function leastCorner(ring: Float64Array): string {
+  let [x, y] = [Number.POSITIVE_INFINITY, Number.POSITIVE_INFINITY];
+  for (let i = 0; i < ring.length; i += 2)
+    if (ring[i] < x || (ring[i] === x && ring[i + 1] < y)) [x, y] = [ring[i], ring[i + 1]];
+  return `${x} ${y}`;
 }
 
 /** A set operation on shapes. Error bounds of the operands and of the operation add up. */

@@ -13,6 +13,7 @@ export type ParameterType =
   | "shape"
   | "text"
   | "fill rule"
+  | "word"
   | "numbers"
   | "shapes"
   | "legs"
@@ -23,6 +24,8 @@ export interface Parameter {
   type: ParameterType;
   /** One line for the reference and for completion. */
   about: string;
+  /** What a parameter of the type "word" takes. */
+  words?: readonly string[];
   /** Present on parameters that may be left out: the default in words. */
   default?: string;
 }
@@ -96,6 +99,10 @@ export class Bound {
   }
   rule(name: string): RuleValue["value"] {
     return this.get<RuleValue | undefined>(name)?.value ?? "nonzero";
+  }
+
+  word<T extends string>(name: string, otherwise: T): T {
+    return this.get<{ value: T } | undefined>(name)?.value ?? otherwise;
   }
 
   /** A number greater than 0. */

@@ -15,6 +15,7 @@ export type Value =
   | PointValue
   | TextValue
   | RuleValue
+  | WordValue
   | ListValue
   | Shape
   | Probe
@@ -73,6 +74,12 @@ export interface TextValue {
 export interface RuleValue {
   type: "rule";
   value: "nonzero" | "evenodd";
+}
+
+/** One of the words that a parameter takes. */
+export interface WordValue {
+  type: "word";
+  value: string;
 }
 
 export interface ListValue {

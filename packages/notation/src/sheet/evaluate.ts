@@ -1,4 +1,4 @@
-import { FlattenError } from "@vertexon/geometry";
+import { FlattenError, SimplifyError, StrokeError } from "@vertexon/geometry";
 import {
   combineShapes,
   constants,
@@ -7,22 +7,14 @@ import {
   type LegValue,
   MOST_VERTICES,
   methods,
+  type Parameter,
   PathTextError,
   type PointOrigin,
   type SheetContext,
   type Value,
 } from "../functions";
 import { toPlanUnits } from "../functions/lengths";
-import {
-  axisOrigin,
-  blended,
-  type MaybeOrigin,
-  type Origin,
-  scaled,
-  shifted,
-  through,
-  writtenAt,
-} from "../functions/origin";
+import { axisOrigin, blended, type MaybeOrigin, type Origin, scaled, shifted, writtenAt } from "../functions/origin";
 import { misspelled } from "../misspelled";
 import {
   type Argument,
@@ -34,7 +26,8 @@ import {
   type Span,
 } from "../syntax";
 import { calculated, negated } from "./arithmetic";
-import { type Binding, bind, type Given, runAt } from "./bind";
+import { type Binding, bind, type Given, parameterOf, runAt } from "./bind";
+import { originsIn, seenThrough } from "./seen-through";
 
 /** What an expression needs from the sheet around it. Every question makes the definition depend on the answer. */
 export interface Surroundings extends Omit<SheetContext, "note"> {
@@ -343,7 +336,7 @@ class Evaluation {
     const signature = functions.get(name);
     if (!signature)
       throw misspelled(nameSpan, `no function "${name}"`, name, [...functions.keys(), ...this.sheet.functionNames()]);
-    const given = this.given(args);
+    const given = this.given(args, signature.parameters);
     const binding = bind(expression, signature, given, this.text);
     const context = this.contextOf(binding, nameSpan);
     const result = this.guarded(nameSpan, () => runAt(binding, nameSpan, () => signature.run(binding.bound, context)));
@@ -399,7 +392,7 @@ class Evaluation {
     if (shape.type !== "shape") throw new ScriptError(nameSpan, `${describe(shape)} has no method "${name}"`);
     const signature = methods.get(name);
     if (!signature) throw misspelled(nameSpan, `a shape has no method "${name}"`, name, methods.keys());
-    const binding = bind(expression, signature, this.given(args), this.text);
+    const binding = bind(expression, signature, this.given(args, signature.parameters), this.text);
     const context = this.contextOf(binding, nameSpan);
     return this.guarded(nameSpan, () => runAt(binding, nameSpan, () => signature.run(shape, binding.bound, context)));
   }
@@ -428,8 +421,11 @@ class Evaluation {
     return items[index];
   }
 
-  private given(args: readonly Argument[]): Given[] {
-    return args.map((argument) => ({ argument, value: this.value(argument.value) }));
+  private given(args: readonly Argument[], parameters: readonly Parameter[] = []): Given[] {
+    return args.map((argument, i) => {
+      const words = parameterOf(parameters, args, i)?.words;
+      return { argument, value: words ? wordAt(argument.value, words) : this.value(argument.value) };
+    });
   }
 
   private setOperation(expression: Extract<Expression, { kind: "set" }>): Value {
@@ -455,55 +451,24 @@ class Evaluation {
     try {
       return run();
     } catch (error) {
-      if (error instanceof FlattenError) throw new ScriptError(span, error.message);
+      const isKernels = [FlattenError, StrokeError, SimplifyError].some((kind) => error instanceof kind);
+      if (error instanceof Error && isKernels) throw new ScriptError(span, error.message);
       if (error instanceof PathTextError) throw new ScriptError({ from: error.at, to: error.at + 1 }, error.message);
       throw error;
     }
   }
 }
 
+/** A word stands for itself, whatever the sheet calls by that name. */
+function wordAt(expression: Expression, words: readonly string[]): Value {
+  const written = expression.kind === "name" ? expression.name : null;
+  if (written !== null && words.includes(written)) return { type: "word", value: written };
+  throw misspelled(expression, `expected one of the words ${words.join(", ")}`, written ?? "", words);
+}
+
 /** The items of a list and of the lists in it. */
 function flattened(value: Value): Value[] {
   return value.type === "list" ? value.items.flatMap(flattened) : [value];
-}
-
-/** A definition's value as seen through its name: its shapes and points are dragged where they were defined. */
-function seenThrough(name: string, value: Value): Value {
-  switch (value.type) {
-    case "shape":
-      return value.withoutHandles();
-    case "number":
-    case "angle":
-      return { ...value, origin: through(name, value.origin) };
-    case "share":
-      return {
-        ...value,
-        fractionOrigin: through(name, value.fractionOrigin),
-        fixedOrigin: through(name, value.fixedOrigin),
-      };
-    case "point":
-      return { ...value, origin: pointThrough(name, value.origin), bare: true };
-    case "list":
-      return { type: "list", items: value.items.map((item) => seenThrough(name, item)) };
-    default:
-      return value;
-  }
-}
-
-function pointThrough(name: string, origin: PointOrigin | undefined): PointOrigin | undefined {
-  if (origin?.kind === "polar")
-    return { ...origin, radius: through(name, origin.radius), angle: through(name, origin.angle) };
-  return origin && { kind: "axes", x: through(name, origin.x), y: through(name, origin.y) };
-}
-
-/** Where anything among values comes from. */
-function originsIn(values: readonly Value[]): MaybeOrigin[] {
-  return values.flatMap((value) => {
-    if (value.type === "number" || value.type === "angle") return [value.origin];
-    if (value.type === "share") return [value.fractionOrigin, value.fixedOrigin];
-    if (value.type === "point") return [axisOrigin(value, "x"), axisOrigin(value, "y")];
-    return value.type === "list" ? originsIn(value.items) : [];
-  });
 }
 
 function comparable(value: Value): number | string | boolean | null {

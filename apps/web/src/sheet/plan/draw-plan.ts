@@ -114,7 +114,7 @@ function drawShapes(ctx: CanvasRenderingContext2D, scene: Scene, only: Only): vo
   shapesOf(view).forEach(({ name, definition, shape: each }) => {
     if (!only(definition)) return;
     const tone = tones[definitions.indexOf(definition) % tones.length];
-    if (shown.has(name)) fillRegion(ctx, camera, each, withAlpha(tone, 0.42));
+    if (shown.has(name)) fillRegion(ctx, camera, each, withAlpha(tone, 0.42 * each.opacity));
     else if (name === shape?.name) fillRegion(ctx, camera, each, withAlpha(tokens.plum, 0.09));
     if (name === shape?.name) return;
     const dash = shown.has(name) ? undefined : [3, 3];

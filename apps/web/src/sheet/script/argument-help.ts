@@ -3,8 +3,7 @@ import { type EditorState, type Extension, StateField } from "@codemirror/state"
 import { showTooltip, type Tooltip } from "@codemirror/view";
 import type { SyntaxNode } from "@lezer/common";
 import { functions, methods, type OwnFunction } from "@vertexon/notation";
-import { ownSignature } from "./language";
-import { type Signature, signatureInfo } from "./signature-info";
+import { ownSignature, type Signature, signatureInfo } from "./signature-info";
 
 /** While the cursor is inside the brackets of a call: what is called, with the argument that is being written. */
 export function argumentHelp(own: () => readonly OwnFunction[]): Extension {
@@ -29,6 +28,16 @@ function tooltipAt(state: EditorState, own: readonly OwnFunction[]): Tooltip | n
     above: true,
     create: () => ({ dom: signatureInfo(signature, current) }),
   };
+}
+
+/** The words that the argument at a position takes, if it takes words. */
+export function wordsAt(state: EditorState, position: number): readonly string[] {
+  const call = callAround(syntaxTree(state).resolveInner(position, -1), position);
+  if (!call) return [];
+  const read = (node: SyntaxNode): string => state.sliceDoc(node.from, node.to);
+  const signature = signatureOf(call, read, []);
+  const current = signature && argumentAt(call, position, read, signature);
+  return signature?.parameters.find(({ name }) => name === current)?.words ?? [];
 }
 
 /** The innermost call whose brackets hold the position. */

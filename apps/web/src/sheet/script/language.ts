@@ -8,7 +8,8 @@ import { HighlightStyle, LanguageSupport, LRLanguage, syntaxHighlighting } from 
 import { tags } from "@lezer/highlight";
 import { constants, functions, highlightedParser, methods, type OwnFunction } from "@vertexon/notation";
 import { tokens } from "@/theme/tokens";
-import { type Signature, signatureInfo } from "./signature-info";
+import { wordsAt } from "./argument-help";
+import { ownSignature, type Signature, signatureInfo } from "./signature-info";
 
 const language = LRLanguage.define({
   name: "vertexon",
@@ -52,25 +53,13 @@ function complete(context: CompletionContext, { names, functions: own }: KnownNa
   return {
     from,
     options: [
+      ...wordsAt(context.state, context.pos).map((label): Completion => ({ label, type: "enum", boost: 3 })),
       ...names.map((label): Completion => ({ label, type: "variable", boost: 2 })),
       ...own.map((each) => ({ ...signatureCompletion(ownSignature(each)), boost: 2 })),
       ...[...functions.values()].map(signatureCompletion),
       ...[...constants.keys()].map((label): Completion => ({ label, type: "constant" })),
       ...WORDS.map((label): Completion => ({ label, type: "keyword" })),
     ],
-  };
-}
-
-/** A function of the sheet in the form that the notation's own have. */
-export function ownSignature({ name, parameters }: OwnFunction): Signature {
-  return {
-    name,
-    about: "A function of this sheet.",
-    parameters: parameters.map((parameter) => ({
-      name: parameter.name,
-      about: "",
-      ...(parameter.default === null ? {} : { default: parameter.default }),
-    })),
   };
 }
 

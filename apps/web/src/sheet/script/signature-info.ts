@@ -1,8 +1,23 @@
+import type { OwnFunction } from "@vertexon/notation";
+
 /** What is shown of a function: the notation's own have types beside their parameters, those of a sheet have not. */
 export interface Signature {
   name: string;
   about: string;
-  parameters: readonly { name: string; type?: string; about: string; default?: string }[];
+  parameters: readonly { name: string; type?: string; about: string; words?: readonly string[]; default?: string }[];
+}
+
+/** A function of the sheet in the form that the notation's own have. */
+export function ownSignature({ name, parameters }: OwnFunction): Signature {
+  return {
+    name,
+    about: "A function of this sheet.",
+    parameters: parameters.map((parameter) => ({
+      name: parameter.name,
+      about: "",
+      ...(parameter.default === null ? {} : { default: parameter.default }),
+    })),
+  };
 }
 
 /** A function's parameters with their defaults, one a line; the one at `current` stands out. */

@@ -2,7 +2,7 @@ import { type Bounds, bounds, type MultiPolygon } from "@vertexon/geometry";
 import { tokens, withAlpha } from "@/theme/tokens";
 
 interface Props {
-  layers: { polygons: MultiPolygon; tone: string }[];
+  layers: { polygons: MultiPolygon; tone: string; opacity?: number }[];
   /** The box to show; that of the polygons when left out. */
   box?: Bounds | null;
   yDown: boolean;
@@ -27,12 +27,12 @@ export function Thumbnail({ layers, box, yDown, width, height }: Props) {
       viewBox={`${shown.minX - margin} ${y - margin} ${w + 2 * margin} ${h + 2 * margin}`}
       aria-hidden="true"
     >
-      {layers.map(({ polygons, tone }, i) => (
+      {layers.map(({ polygons, tone, opacity = 1 }, i) => (
         <path
           // biome-ignore lint/suspicious/noArrayIndexKey: layers have no other identity
           key={i}
           d={pathOf(polygons)}
-          fill={withAlpha(tone, 0.6)}
+          fill={withAlpha(tone, 0.6 * opacity)}
           fillRule="evenodd"
           stroke={tokens.ink}
           strokeWidth={pixel}

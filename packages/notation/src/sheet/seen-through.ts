@@ -1,0 +1,41 @@
+import type { PointOrigin, Value } from "../functions";
+import { axisOrigin, type MaybeOrigin, through } from "../functions/origin";
+
+/** A definition's value as seen through its name: its shapes and points are dragged where they were defined. */
+export function seenThrough(name: string, value: Value): Value {
+  switch (value.type) {
+    case "shape":
+      return value.withoutHandles();
+    case "number":
+    case "angle":
+      return { ...value, origin: through(name, value.origin) };
+    case "share":
+      return {
+        ...value,
+        fractionOrigin: through(name, value.fractionOrigin),
+        fixedOrigin: through(name, value.fixedOrigin),
+      };
+    case "point":
+      return { ...value, origin: pointThrough(name, value.origin), bare: true };
+    case "list":
+      return { type: "list", items: value.items.map((item) => seenThrough(name, item)) };
+    default:
+      return value;
+  }
+}
+
+function pointThrough(name: string, origin: PointOrigin | undefined): PointOrigin | undefined {
+  if (origin?.kind === "polar")
+    return { ...origin, radius: through(name, origin.radius), angle: through(name, origin.angle) };
+  return origin && { kind: "axes", x: through(name, origin.x), y: through(name, origin.y) };
+}
+
+/** Where anything among values comes from. */
+export function originsIn(values: readonly Value[]): MaybeOrigin[] {
+  return values.flatMap((value) => {
+    if (value.type === "number" || value.type === "angle") return [value.origin];
+    if (value.type === "share") return [value.fractionOrigin, value.fixedOrigin];
+    if (value.type === "point") return [axisOrigin(value, "x"), axisOrigin(value, "y")];
+    return value.type === "list" ? originsIn(value.items) : [];
+  });
+}

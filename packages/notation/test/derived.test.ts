@@ -1,0 +1,85 @@
+import { bounds } from "@vertexon/geometry";
+import { occurrencesAt, type Shape, Sheet, type Value } from "../src";
+
+const evaluated = (expression: string, before = ""): { value: Value | null; complaint?: string } => {
+  const { definitions, diagnostics } = new Sheet().update(`tolerance 0.001\n${before}\na = ${expression}`);
+  const complaint = diagnostics.find(({ severity }) => severity === "error")?.message;
+  return { value: definitions.find(({ name }) => name === "a")!.value, complaint };
+};
+const shape = (expression: string): Shape => evaluated(expression).value as Shape;
+const square = "rect((0, 0), width: 40, height: 40)";
+
+test.each([
+  [`${square}.offset(5)`, 1600 + 4 * 200 + 25 * Math.PI],
+  [`${square}.offset(5, join: miter)`, 2500],
+  [`${square}.offset(5, bevel)`, 2450],
+  [`${square}.offset(-5)`, 900],
+  ["circle((0, 0), radius: 30).offset(-10)", 400 * Math.PI],
+  ["ring((0, 0), outer: 30, inner: 10).offset(5)", (35 ** 2 - 25) * Math.PI],
+  [`(${square} difference rect((10, 10), width: 20, height: 20)).offset(2, join: miter)`, 44 ** 2 - 16 ** 2],
+  ["star(5, at: (0, 0), outer: 30, inner: 12).reverse().offset(0)", 5 * 360 * Math.sin(Math.PI / 5)],
+  ["polyline((0, 0), (100, 0)).stroke(10)", 1000],
+  ["polyline((0, 0), (100, 0)).stroke(10, cap: round)", 1000 + 25 * Math.PI],
+  ["polyline((0, 0), (100, 0)).stroke(10, dash: (20, 30), phase: 10)", 10 * (10 + 20 + 10)],
+  [`${square}.stroke(2)`, 42 ** 2 - 38 ** 2],
+  [`${square}.stroke(2, join: round)`, 42 ** 2 - 38 ** 2 - 4 + Math.PI],
+  [`${square}.stroke(2, limit: 1)`, 42 ** 2 - 38 ** 2 - 2],
+  ["circle((0, 0), radius: 30).flatten(0.0001).simplify(0.0005)", 900 * Math.PI],
+])("%s has the area %d", (expression, area) => {
+  expect(evaluated(expression).complaint).toBeUndefined();
+  expect(Math.abs(shape(expression).area - area)).toBeLessThan(0.2);
+});
+
+test("the outlines of a circle's stroke follow the true parallel circles, and the bound says how closely", () => {
+  const { polygons, error, vertexCount } = shape("circle((0, 0), radius: 30).stroke(20)");
+  expect(error).toBeLessThan(0.0011);
+  const [{ outer, holes }] = polygons;
+  for (let i = 0; i < outer.length; i += 2) expect(Math.hypot(outer[i], outer[i + 1])).toBeCloseTo(40, 9);
+  for (let i = 0; i < holes[0].length; i += 2) expect(Math.hypot(holes[0][i], holes[0][i + 1])).toBeCloseTo(20, 9);
+  // Hardly more than both circles need by themselves.
+  const circles = shape("circle((0, 0), radius: 40)").vertexCount + shape("circle((0, 0), radius: 20)").vertexCount;
+  expect(vertexCount).toBeLessThan(1.1 * circles);
+});
+
+test("cut gives a list of pieces; a polyline that is not extended may leave the shape whole", () => {
+  const pieces = (expression: string) => (evaluated(expression).value as { items: Shape[] }).items;
+  expect(pieces(`${square}.cut((10, 10), (10, 30))`).map(({ area }) => area)).toEqual([400, 1200]);
+  expect(pieces(`${square}.cut((10, 10), (10, 30), extend: no)`).map(({ area }) => area)).toEqual([1600]);
+  expect(pieces(`${square}.cut((-5, 20), (20, 20), (20, 45), extend: no)`)).toHaveLength(2);
+  expect(bounds(pieces(`${square}.cut((0, 0), (1, 1))`)[0].operand.rings)!.maxX).toBe(40);
+});
+
+test("opacity is kept by transforms and what is derived", () => {
+  for (const end of [
+    "",
+    ".move(1, 2)",
+    ".reverse()",
+    ".offset(1)",
+    ".stroke(1)",
+    ".hull()",
+    ".flatten(1)",
+    ".simplify(1)",
+  ])
+    expect(shape(`${square}.opacity(0.3)${end}`).opacity).toBe(0.3);
+});
+
+test("words stand for themselves, whatever the sheet calls by that name", () => {
+  const before = "round = 7";
+  expect(evaluated(`${square}.offset(round, join: round)`, before).complaint).toBeUndefined();
+  const script = `${before}\na = ${square}.offset(round, join: round)`;
+  expect(occurrencesAt(script, 0)!.places).toHaveLength(2);
+});
+
+test.each([
+  [`${square}.offset(5, join: mitre)`, 'expected one of the words miter, round, bevel; did you mean "miter"?'],
+  [`${square}.stroke(2, cap: 3)`, "expected one of the words butt, round, square"],
+  [`${square}.stroke(0)`, '"width" must be greater than 0, not 0'],
+  [`${square}.stroke(1, dash: (3, -1))`, "lengths of dashes must be at least 0, not -1"],
+  [`${square}.stroke(1, limit: 0)`, '"limit" must be at least 1, not 0'],
+  [`${square}.simplify(-1)`, '"tolerance" must be at least 0, not -1'],
+  [`${square}.opacity(30)`, '"share" must be from 0 to 1, not 30'],
+  [`${square}.cut((1, 1))`, "a polyline needs two points or more"],
+  [`${square}.cut((1, 1), (1, 1))`, "the leg that is to be extended has no length"],
+])("%s → %s", (expression, message) => {
+  expect(evaluated(expression).complaint).toBe(message);
+});
