@@ -87,8 +87,9 @@ const OWN = new Set(
 );
 
 /**
- * The main thread's work from one frame to the next, in ms: the application's own, and all tasks without the commit,
- * where the thread waits for a compositor that has no GPU here and paints on the same cores.
+ * The main thread's work from one frame to the next, in ms: the application's own in processor time, which does not
+ * count what other processes took meanwhile, and all tasks by the clock, without the commit, where the thread waits for
+ * a compositor that has no GPU here and paints on the same cores.
  */
 function workByFrame(events) {
   const marks = events.filter(({ name }) => name === "BeginCommitCompositorFrame");
@@ -101,16 +102,16 @@ function workByFrame(events) {
     if (frame >= 0) to[Math.min(frame, to.length - 1)] += microseconds / 1000;
   };
   let until = 0;
-  for (const { name, ts, dur } of events
+  for (const { name, ts, dur, tdur } of events
     .filter((e) => e.pid === pid && e.tid === tid && e.ph === "X")
     .sort((a, b) => a.ts - b.ts || b.dur - a.dur)) {
     if (name === "RunTask") add(all, ts, dur);
     if (name === "Commit") add(all, ts, -dur);
     if (!OWN.has(name) || ts + dur <= until) continue; // what lies inside another one is counted with it
-    add(own, ts, ts + dur - Math.max(ts, until));
+    add(own, ts, tdur);
     until = ts + dur;
   }
-  return { own: percentiles(own), "with painting": percentiles(all) };
+  return { "own, processor time": percentiles(own), "with painting, clock": percentiles(all) };
 }
 
 function percentiles(values) {

@@ -37,7 +37,7 @@ const CALM_PACE = 250;
 /** A script of more characters than this is long: while something is dragged, what lags behind waits for a rest. */
 export const LONG = 20_000;
 /** Milliseconds without a move that are a rest. */
-export const REST = 150;
+export const REST = 400;
 
 /**
  * Evaluates scripts in a worker: the first one, each other one that is handed to `evaluate`, and the newest again when
