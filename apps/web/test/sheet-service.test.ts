@@ -45,6 +45,14 @@ test("views of one evaluation share their data, and survive being sent to anothe
   }
 });
 
+test("edits give what the edited script gives", () => {
+  const [edited, whole] = [new SheetService(), new SheetService()];
+  edited.update("a = 1\nb = a + 1");
+  const view = edited.edit([{ from: 4, to: 5, insert: "20" }]);
+  whole.update("a = 1\nb = a + 1");
+  expect(view).toEqual(whole.update("a = 20\nb = a + 1"));
+});
+
 test("a worker that takes up a sheet answers about it, and sends the next view whole", () => {
   const other = new SheetService();
   other.restore(driftwoodDogleg.script);

@@ -12,6 +12,10 @@ const service = {
   restore(script: string): void {
     log.push(`restore ${script}`);
   },
+  edit(edits: unknown[]): Promise<unknown> {
+    log.push(`edit ${JSON.stringify(edits)}`);
+    return Promise.resolve(viewOf("edited"));
+  },
   update(script: string): Promise<unknown> {
     log.push(script);
     if (script === "broken") return Promise.reject(new Error("it broke"));
@@ -55,6 +59,15 @@ beforeEach(() => {
 afterEach(() => jest.useRealTimers());
 
 const settle = () => jest.advanceTimersByTimeAsync(0);
+
+test("a script that came from the last one by edits is sent as those", async () => {
+  const thread = new SheetThread();
+  const edits = [{ from: 0, to: 1, insert: "b" }];
+  await thread.evaluate("a");
+  await thread.evaluate("b", { base: "a", edits });
+  await thread.evaluate("c", { base: "a", edits });
+  expect(log).toEqual(["a", `edit ${JSON.stringify(edits)}`, "c"]);
+});
 
 test("scripts are evaluated one after the other; those in between are skipped", async () => {
   const thread = new SheetThread();

@@ -1,6 +1,6 @@
 import type { Attachment } from "@vertexon/notation";
 import { startTransition, useCallback, useEffect, useMemo, useRef, useState } from "react";
-import { CancelledError, SheetThread } from "@/worker/sheet-thread";
+import { CancelledError, type Change, SheetThread } from "@/worker/sheet-thread";
 import type { SheetView } from "@/worker/views";
 
 /** An evaluation that ended, and the script that it was of. */
@@ -24,7 +24,8 @@ export interface Evaluation {
   busy: boolean;
   /** Set when an evaluation was given up or broke down; the plan still shows the one before. */
   problem: string | null;
-  evaluate(script: string): void;
+  /** `change` says how it came from an evaluated one, if that is known. */
+  evaluate(script: string, change?: Change): void;
   cancel(): void;
   /** While something is dragged, what need not follow every frame is told now and then only. */
   setCalm(calm: boolean): void;
@@ -94,33 +95,36 @@ export function useEvaluation(initial: string, attachments: readonly Attachment[
     [live],
   );
 
-  const run = useCallback(() => {
-    if (!thread || !attachments) return;
-    const script = newest.current;
-    const timer = setTimeout(() => setBusy(true), NOTICEABLE);
-    thread.attach(attachments);
-    thread
-      .evaluate(script)
-      .then(
-        (view) => {
-          tell({ script, view });
-          setProblem(null);
-        },
-        (error: Error) => {
-          if (!(error instanceof CancelledError)) setProblem(`the evaluation broke down: ${error.message}`);
-        },
-      )
-      .finally(() => {
-        clearTimeout(timer);
-        if (newest.current === script) setBusy(false);
-      });
-  }, [thread, attachments, tell]);
-  useEffect(run, [run]);
+  const run = useCallback(
+    (change: Change | null = null) => {
+      if (!thread || !attachments) return;
+      const script = newest.current;
+      const timer = setTimeout(() => setBusy(true), NOTICEABLE);
+      thread.attach(attachments);
+      thread
+        .evaluate(script, change)
+        .then(
+          (view) => {
+            tell({ script, view });
+            setProblem(null);
+          },
+          (error: Error) => {
+            if (!(error instanceof CancelledError)) setProblem(`the evaluation broke down: ${error.message}`);
+          },
+        )
+        .finally(() => {
+          clearTimeout(timer);
+          if (newest.current === script) setBusy(false);
+        });
+    },
+    [thread, attachments, tell],
+  );
+  useEffect(() => run(), [run]);
   const evaluate = useCallback(
-    (script: string) => {
+    (script: string, change?: Change) => {
       if (script === newest.current) return;
       newest.current = script;
-      run();
+      run(change);
     },
     [run],
   );

@@ -1,5 +1,6 @@
 import { applyEdits, type TextEdit } from "@vertexon/notation";
 import { type RefObject, useCallback, useEffect, useRef } from "react";
+import type { Change } from "@/worker/sheet-thread";
 import type { SheetView } from "@/worker/views";
 import type { ScriptHandle } from "./script/script-editor";
 import { type Live, LONG, REST } from "./use-evaluation";
@@ -10,7 +11,11 @@ type Edits = (view: SheetView, script: string) => TextEdit[] | null;
  * Edits of the script that need positions in the very text that is there: while that is being evaluated, the newest
  * edit waits. In a drag the text runs ahead of a long script's editor, which follows at every rest, and at the end.
  */
-export function useScriptEdits(editor: RefObject<ScriptHandle | null>, live: Live, evaluate: (script: string) => void) {
+export function useScriptEdits(
+  editor: RefObject<ScriptHandle | null>,
+  live: Live,
+  evaluate: (script: string, change: Change) => void,
+) {
   const waiting = useRef<{ edits: Edits; drag: boolean; ended: boolean } | null>(null);
   /** The text during a drag, where the editor's is older. */
   const ahead = useRef<string | null>(null);
@@ -43,7 +48,7 @@ export function useScriptEdits(editor: RefObject<ScriptHandle | null>, live: Liv
       if (!drag) return handle.edit(changes, { drag });
       ahead.current = applyEdits(now.script, changes);
       if (ahead.current.length <= LONG) return catchUp();
-      evaluate(ahead.current);
+      evaluate(ahead.current, { base: now.script, edits: changes });
       clearTimeout(resting.current);
       resting.current = setTimeout(catchUp, REST);
     },

@@ -28,6 +28,7 @@ import {
   type Shape,
   Sheet,
   shapesIn,
+  type TextEdit,
   type Value,
 } from "@vertexon/notation";
 import { describeDefinition } from "./describe";
@@ -103,6 +104,11 @@ export class SheetService {
       functions: evaluated.functions,
       diagnostics: evaluated.diagnostics,
     };
+  }
+
+  /** The same for the script as it is, with edits: so that a long one is not sent again and again. */
+  edit(edits: readonly TextEdit[]): SentView {
+    return this.update(applyEdits(this.script, edits));
   }
 
   /** What a combined shape's operands give under each operation, or null for any other definition. */

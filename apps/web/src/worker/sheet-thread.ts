@@ -1,8 +1,21 @@
-import type { Attachment } from "@vertexon/notation";
+import type { Attachment, TextEdit } from "@vertexon/notation";
 import { type Remote, wrap } from "comlink";
 import { mergeViews } from "./merge-views";
 import type { SheetService } from "./sheet-service";
 import type { SheetView } from "./views";
+
+/** What leads from one script to another. */
+export interface Change {
+  base: string;
+  edits: readonly TextEdit[];
+}
+
+interface Request {
+  script: string;
+  change: Change | null;
+  resolve: (view: SheetView) => void;
+  reject: (error: Error) => void;
+}
 
 /** An evaluation that was given up for a newer one or by the user. */
 export class CancelledError extends Error {
@@ -20,7 +33,7 @@ export class SheetThread {
   private worker: Worker | null = null;
   private remote: Remote<SheetService> | null = null;
   private running: { since: number; abandon: (why: Error) => void } | null = null;
-  private waiting: { script: string; resolve: (view: SheetView) => void; reject: (error: Error) => void } | null = null;
+  private waiting: Request | null = null;
   private last: string | null = null;
   /** What was made of it: the next view leaves out what is the same. */
   private shown: SheetView | null = null;
@@ -34,10 +47,11 @@ export class SheetThread {
     if (this.remote) void this.remote.attach([...attachments]);
   }
 
-  evaluate(script: string): Promise<SheetView> {
+  /** `change` says how the script came from one before: a long one need not be sent then. */
+  evaluate(script: string, change: Change | null = null): Promise<SheetView> {
     this.waiting?.reject(new CancelledError());
     return new Promise((resolve, reject) => {
-      this.waiting = { script, resolve, reject };
+      this.waiting = { script, change, resolve, reject };
       if (!this.running) this.next();
       else {
         const left = PATIENCE - (performance.now() - this.running.since);
@@ -74,22 +88,23 @@ export class SheetThread {
         waiting.reject(why);
       },
     };
-    this.service()
-      .update(waiting.script)
-      .then(
-        (view) => {
-          if (abandoned) return;
-          this.last = waiting.script;
-          this.shown = mergeViews(this.shown, view);
-          waiting.resolve(this.shown);
-          this.done();
-        },
-        (error) => {
-          if (abandoned) return;
-          waiting.reject(error);
-          this.done();
-        },
-      );
+    const { script, change } = waiting;
+    const service = this.service();
+    const sent = change && change.base === this.last ? service.edit(change.edits) : service.update(script);
+    sent.then(
+      (view) => {
+        if (abandoned) return;
+        this.last = script;
+        this.shown = mergeViews(this.shown, view);
+        waiting.resolve(this.shown);
+        this.done();
+      },
+      (error) => {
+        if (abandoned) return;
+        waiting.reject(error);
+        this.done();
+      },
+    );
   }
 
   private done(): void {
