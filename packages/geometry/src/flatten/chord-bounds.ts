@@ -87,9 +87,10 @@ function cubicBound(curve: Cubic): ChordBound {
 }
 
 /** The maximum of (1 − s²)(a + b s) over [−1, 1] for a, b >= 0; it is at s = (sqrt(a² + 3 b²) − a) / (3 b). */
-function greatestBump(a: number, b: number): number {
-  if (b <= 1e-9 * a) return a + b; // (1 − s²)(a + b s) <= a + b
+export function greatestBump(a: number, b: number): number {
   const s = b / (Math.sqrt(a * a + 3 * b * b) + a);
+  // Rounding near 0, and squares that vanish: (1 − s²)(a + b s) <= a + b.
+  if (!(b > 1e-9 * a && s <= 1)) return a + b;
   return (1 - s * s) * (a + b * s);
 }
 

@@ -1,6 +1,10 @@
-import { type Arc, type Path, pointAt, type Segment, type Subpath } from "../path";
-import { type ChordBound, chordBoundOf } from "./chord-bounds";
+import { type Line, type Path, pointAt, type Quadratic, type Segment, type Subpath } from "../path";
+import { chordBoundOf } from "./chord-bounds";
+import { flattenArc } from "./flatten-arc";
+import { flattenCubic } from "./flatten-cubic";
+import { flattenQuadratic } from "./flatten-quadratic";
 import { longestChords, MOST_CHORDS } from "./longest-chords";
+import { VertexSink } from "./vertex-sink";
 
 /**
  * One flattened subpath. Edge i runs from vertex i to the next one (from the last to the first where closed):
@@ -40,88 +44,63 @@ export function flattenPath(path: Path, { tolerance }: { tolerance: number }): F
   return { subpaths, error };
 }
 
+const sink = new VertexSink();
+
 function flattenSubpath(subpath: Subpath, tolerance: number, index: number): FlatSubpath {
-  const vertices = [subpath.x, subpath.y];
-  const segments: number[] = [];
-  const parameters: number[] = [];
-  const deviations: number[] = [];
-  subpath.segments.forEach((segment, k) => {
-    const bound = chordBoundOf(segment);
-    const rounding = bound ? ROUNDING * magnitudeOf(segment) : 0;
+  sink.begin(subpath.x, subpath.y);
+  const { segments } = subpath;
+  for (let k = 0; k < segments.length; k++) {
+    const segment = segments[k];
+    sink.index = k;
+    if (segment.kind === "line") {
+      sink.chord(0, segment.x1, segment.y1, 0);
+      continue;
+    }
+    const rounding = ROUNDING * magnitudeOf(segment);
     if (rounding >= tolerance)
       throw new FlattenError(
         `subpath ${index + 1}, segment ${k + 1}: the tolerance ${tolerance} is finer than doubles are at these coordinates`,
       );
-    const stops = bound ? stopsOf(segment, bound, tolerance - rounding) : [0, 1];
-    if (!stops)
+    if (!flattenSegment(segment, tolerance - rounding, rounding))
       throw new FlattenError(
         `subpath ${index + 1}, segment ${k + 1}: the tolerance ${tolerance} would need more than ${MOST_CHORDS} vertices`,
       );
-    for (let i = 1; i < stops.length; i++) {
-      segments.push(k);
-      parameters.push(stops[i - 1]);
-      deviations.push(bound ? bound(stops[i - 1], stops[i]) + rounding : 0);
-      vertices.push(...pointAt(segment, stops[i]));
-    }
-  });
-  const count = vertices.length / 2;
-  const meets = vertices[0] === vertices[2 * count - 2] && vertices[1] === vertices[2 * count - 1];
-  if (subpath.closed && count > 1 && meets) vertices.length -= 2;
-  else {
-    segments.push(subpath.closed ? subpath.segments.length : Math.max(0, subpath.segments.length - 1));
-    parameters.push(subpath.closed || count === 1 ? 0 : 1);
-    deviations.push(0);
   }
-  return {
-    vertices: Float64Array.from(vertices),
-    closed: subpath.closed,
-    segment: Int32Array.from(segments),
-    parameter: Float64Array.from(parameters),
-    deviation: Float64Array.from(deviations),
-  };
+  return sink.end(subpath.closed, segments.length);
+}
+
+function flattenSegment(segment: Exclude<Segment, Line>, tolerance: number, rounding: number): boolean {
+  switch (segment.kind) {
+    case "quadratic":
+      return flattenQuadratic(segment, tolerance, rounding, sink) || search(segment, tolerance, rounding);
+    case "cubic":
+      return flattenCubic(segment, tolerance, rounding, sink);
+    case "arc":
+      return flattenArc(segment, tolerance, rounding, sink);
+  }
+}
+
+/** Longest chords by search alone, for what the closed form of quadratics leaves out. */
+function search(segment: Quadratic, tolerance: number, rounding: number): boolean {
+  const bound = chordBoundOf(segment)!;
+  const stops = longestChords(bound, tolerance);
+  if (!stops) return false;
+  for (let i = 1; i < stops.length; i++)
+    sink.chord(stops[i - 1], ...pointAt(segment, stops[i]), bound(stops[i - 1], stops[i]) + rounding);
+  return true;
 }
 
 /** Points and bounds are computed in doubles: this share of the largest coordinate covers what rounding does to them. */
 const ROUNDING = 2 ** -49;
 
-function magnitudeOf(segment: Segment): number {
-  let most = 0;
-  for (const value of Object.values(segment)) if (typeof value === "number") most = Math.max(most, Math.abs(value));
-  return most;
-}
-
-function stopsOf(segment: Segment, bound: ChordBound, tolerance: number): number[] | null {
-  if (segment.kind === "arc") return arcStops(segment, bound, tolerance);
-  return longestChords(bound, tolerance);
-}
-
-/**
- * An arc of a circle is divided evenly, by the least count that holds; a whole turn into three chords at least, so that
- * it encloses something at every tolerance. Half a turn gets an even count: then the rounded ends of neighbouring
- * strokes, which meet at right angles more often than not, share their vertices instead of crossing at each. Whether the arc counts as circular only chooses how it is divided: every
- * chord is checked against its bound either way.
- */
-function arcStops(arc: Arc, bound: ChordBound, tolerance: number): number[] | null {
-  const least = Math.abs(arc.sweep) >= 2 * Math.PI ? 3 : 1;
-  const u = Math.hypot(arc.ux, arc.uy);
-  const v = Math.hypot(arc.vx, arc.vy);
-  const circular = Math.abs(u - v) <= 1e-12 * u && Math.abs(arc.ux * arc.vx + arc.uy * arc.vy) <= 1e-12 * u * v;
-  if (!circular) {
-    const stops = longestChords(bound, tolerance);
-    return stops && stops.length <= least ? evenStops(least) : stops;
+/** At least the largest of the numbers that a segment's points are computed from. */
+function magnitudeOf(segment: Exclude<Segment, Line>): number {
+  const ends = Math.max(Math.abs(segment.x0), Math.abs(segment.y0), Math.abs(segment.x1), Math.abs(segment.y1));
+  if (segment.kind === "arc") {
+    const { cx, cy, ux, uy, vx, vy, start, sweep } = segment;
+    const axes = Math.max(Math.abs(ux), Math.abs(uy), Math.abs(vx), Math.abs(vy));
+    return Math.max(ends, Math.abs(cx), Math.abs(cy), axes, Math.abs(start), Math.abs(sweep));
   }
-  const widest = 4 * Math.asin(Math.min(1, Math.sqrt(tolerance / (2 * u)))); // 1 − cos δ = tolerance / radius
-  const step = Math.abs(arc.sweep) === Math.PI ? 2 : 1;
-  let count = Math.max(least, Math.floor(Math.abs(arc.sweep) / Math.min(widest, Math.PI)));
-  count += count % step;
-  while (count <= MOST_CHORDS) {
-    const stops = evenStops(count);
-    if (stops.every((t, i) => i === 0 || bound(stops[i - 1], t) <= tolerance)) return stops;
-    count += step;
-  }
-  return null;
-}
-
-function evenStops(count: number): number[] {
-  return Array.from({ length: count + 1 }, (_, i) => i / count);
+  const more = Math.max(ends, Math.abs(segment.x2), Math.abs(segment.y2));
+  return segment.kind === "quadratic" ? more : Math.max(more, Math.abs(segment.x3), Math.abs(segment.y3));
 }

@@ -49,7 +49,7 @@ function walk(bound: ChordBound, tolerance: number, most: number): number[] | nu
  * The furthest end found whose bound from t is within the tolerance. The bound grows about as the square of the
  * step, which aims the search; brackets keep it honest where the growth is another.
  */
-function longestStep(bound: ChordBound, t: number, guess: number, tolerance: number): number {
+export function longestStep(bound: ChordBound, t: number, guess: number, tolerance: number): number {
   let good = t;
   let bad = Number.POSITIVE_INFINITY;
   let end = Math.min(1, t + guess);
