@@ -1,5 +1,6 @@
 // npm run bench: times the kernel and the notation on one core, each as a ratio to a reference in the same run.
 import { benchDrag } from "./lib/bench-drag.mjs";
+import { benchFlatten } from "./lib/bench-flatten.mjs";
 import { load } from "./lib/bundle.mjs";
 
 const kernel = await load("packages/geometry/src/index.ts");
@@ -9,7 +10,8 @@ const { parseStatement, splitStatements } = await load("packages/notation/src/sy
 const rows = [];
 const sortOf = (n) => best(5, () => random(n, 3).sort());
 
-flattening();
+console.log("Flattening, against evaluating as many points at uniform parameters into a new array:");
+console.table(benchFlatten(kernel));
 combining();
 locating();
 measuring();
@@ -24,28 +26,6 @@ function row(name, milliseconds, unit, reference) {
     name,
     { ms: Number(milliseconds.toPrecision(3)), ratio: Number((milliseconds / reference).toPrecision(3)), to: unit },
   ]);
-}
-
-function flattening() {
-  for (const [name, d] of [
-    ["quadratics", "M 0 0 Q 500 900 1000 0"],
-    ["cubics", "M 0 0 C 300 900 700 -900 1000 0"],
-    ["circles", "M 0 0 A 500 500 0 0 1 1000 0"],
-  ]) {
-    const path = kernel.parsePathData(d);
-    const flat = kernel.flattenPath(path, { tolerance: 0.005 });
-    const count = flat.subpaths[0].vertices.length / 2;
-    const [segment] = path.subpaths[0].segments;
-    const evaluate = best(20, () => {
-      for (let i = 0; i < count; i++) kernel.pointAt(segment, i / (count - 1));
-    });
-    row(
-      `flatten ${name}, ${count} vertices`,
-      best(20, () => kernel.flattenPath(path, { tolerance: 0.005 })),
-      "evaluating as many points",
-      evaluate,
-    );
-  }
 }
 
 function combining() {

@@ -1,5 +1,6 @@
 import {
   bounds,
+  chordDeviations,
   distanceIndex,
   operandOf,
   type Path,
@@ -135,13 +136,15 @@ function leaves(shape: Shape): Shape[] {
 /** The middle of the chord with the greatest deviation. */
 function worstChord(shapes: readonly Shape[]): ShapeView["worst"] {
   let worst: ShapeView["worst"] = null;
-  for (const { flat } of shapes)
-    for (const { vertices: v, deviation } of flat.subpaths)
-      deviation.forEach((d, i) => {
+  for (const { outline, flat } of shapes)
+    flat.subpaths.forEach((subpath, s) => {
+      const v = subpath.vertices;
+      chordDeviations(outline.subpaths[s], subpath).forEach((d, i) => {
         if (d <= (worst?.deviation ?? 0)) return;
         const j = (2 * i + 2) % v.length;
         worst = { x: (v[2 * i] + v[j]) / 2, y: (v[2 * i + 1] + v[j + 1]) / 2, deviation: d };
       });
+    });
   return worst;
 }
 

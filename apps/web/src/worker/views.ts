@@ -67,7 +67,6 @@ export interface SubpathView {
   closed: boolean;
   segment: Int32Array;
   parameter: Float64Array;
-  deviation: Float64Array;
   segments: number;
   length: number;
   signedArea: number;

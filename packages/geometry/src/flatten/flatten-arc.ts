@@ -1,5 +1,6 @@
-import type { Arc } from "../path";
-import { chordBoundOf } from "./chord-bounds";
+import { type Arc, pointAt } from "../path";
+import { chordBoundOf, longestHalfAxis } from "./chord-bounds";
+import { evened } from "./evened";
 import { longestStep, MOST_CHORDS } from "./longest-chords";
 import type { VertexSink } from "./vertex-sink";
 
@@ -18,28 +19,17 @@ export function flattenArc(arc: Arc, tolerance: number, rounding: number, sink: 
   if (Math.abs(u - v) <= ALIKE * u && Math.abs(ux * vx + uy * vy) <= ALIKE * u * v)
     return divideEvenly(arc, u, tolerance, rounding, sink);
   const first = sink.count;
-  if (!walk(arc, tolerance, rounding, sink, MOST_CHORDS)) return false;
-  const count = sink.count - first;
-  if (count < 3 && Math.abs(arc.sweep) >= 2 * Math.PI) {
-    sink.backTo(first);
+  if (!evened((limit, most) => walk(arc, limit, rounding, sink, most), tolerance, sink)) return false;
+  if (sink.count - first < 3 && Math.abs(arc.sweep) >= 2 * Math.PI) {
+    sink.count = first;
     const bound = chordBoundOf(arc)!;
     for (let i = 0; i < 3; i++) place(arc, i / 3, (i + 1) / 3, bound(i / 3, (i + 1) / 3) + rounding, sink);
-    return true;
   }
-  // As for cubics: the same count with an even error, where it comes out.
-  if (count < 2 || count > EVENED) return true;
-  const used = count - 1 + Math.sqrt(Math.min(1, sink.lastDeviation() / tolerance));
-  const even = tolerance * (used / count) ** 2 * 1.02;
-  if (even >= tolerance) return true;
-  sink.backTo(first);
-  if (walk(arc, even, rounding, sink, count)) return true;
-  sink.backTo(first);
-  return walk(arc, tolerance, rounding, sink, MOST_CHORDS);
+  return true;
 }
 
 /** Half-diameters that differ by less than this share, and are as nearly at right angles, are those of a circle. */
 const ALIKE = 1e-12;
-const EVENED = 24;
 const ENOUGH = 0.955;
 const AIM = 0.985;
 
@@ -57,13 +47,21 @@ function divideEvenly(arc: Arc, radius: number, tolerance: number, rounding: num
   }
   if (count > MOST_CHORDS) return false;
   const { cx, cy, ux, uy, vx, vy, start, sweep } = arc;
-  for (let i = 1; i < count; i++) {
-    const angle = start + (i / count) * sweep;
+  sink.reserve(count);
+  const { vertices, parameter } = sink;
+  const first = sink.count;
+  sink.error = Math.max(sink.error, deviation + rounding);
+  for (let i = 0; i < count; i++) {
+    const angle = start + ((i + 1) / count) * sweep;
     const cos = Math.cos(angle);
     const sin = Math.sin(angle);
-    sink.chord((i - 1) / count, cx + ux * cos + vx * sin, cy + uy * cos + vy * sin, deviation + rounding);
+    parameter[first + i] = i / count;
+    vertices[2 * (first + i) + 2] = cx + ux * cos + vx * sin;
+    vertices[2 * (first + i) + 3] = cy + uy * cos + vy * sin;
   }
-  sink.chord((count - 1) / count, arc.x1, arc.y1, deviation + rounding);
+  sink.count = first + count;
+  vertices[2 * sink.count] = arc.x1;
+  vertices[2 * sink.count + 1] = arc.y1;
   return true;
 }
 
@@ -75,15 +73,18 @@ function evenDeviation(delta: number, radius: number): number {
 }
 
 /** The distance over θm ± δ is (1 − cos δ) |u × v| / |C'(θm)|: see chord-bounds.ts. */
-function walk(arc: Arc, tolerance: number, rounding: number, sink: VertexSink, most: number): boolean {
+function walk(arc: Arc, tolerance: number, rounding: number, sink: VertexSink, most: number): number {
   const { cx, cy, ux, uy, vx, vy, start, sweep } = arc;
   const area = Math.abs(ux * vy - uy * vx);
   const limit = sink.count + most;
   let t = 0;
-  let guess = 1;
+  // δ²/2 times the longer half-axis bounds the distance in any case.
+  let guess = (2.6 * Math.sqrt((2 * tolerance) / longestHalfAxis(ux, uy, vx, vy))) / Math.abs(sweep);
   let before = 0;
+  let worst = 0;
+  let last = 0;
   while (t < 1) {
-    if (sink.count >= limit) return false;
+    if (sink.count >= limit) return -1;
     let end = t + guess;
     let accepted = -1;
     for (let tries = 0; tries < 4; tries++) {
@@ -109,12 +110,14 @@ function walk(arc: Arc, tolerance: number, rounding: number, sink: VertexSink, m
       const error = (rest * area) / Math.sqrt(squared);
       if (error <= tolerance && (end === 1 || error >= ENOUGH * tolerance)) {
         accepted = error;
+        last = error;
+        if (error > worst) worst = error;
         const next = h * Math.sqrt((AIM * tolerance) / error);
-        guess = before > 0 ? next * Math.min(1.5, Math.max(0.5, h / before)) : next;
+        guess = before > 0 ? Math.max(0.5 * h, next + h - before) : next;
         before = h;
         // The end is the middle turned by δ.
-        if (end === 1) sink.chord(t, arc.x1, arc.y1, error + rounding);
-        else sink.chord(t, cx + px * (1 - rest) + dx * across, cy + py * (1 - rest) + dy * across, error + rounding);
+        if (end === 1) sink.chord(t, arc.x1, arc.y1);
+        else sink.chord(t, cx + px * (1 - rest) + dx * across, cy + py * (1 - rest) + dy * across);
         break;
       }
       end = t + h * Math.sqrt((AIM * tolerance) / error);
@@ -123,26 +126,22 @@ function walk(arc: Arc, tolerance: number, rounding: number, sink: VertexSink, m
     if (accepted < 0) {
       const bound = chordBoundOf(arc)!;
       end = longestStep(bound, t, Math.min(1, guess), tolerance);
-      if (!(end > t)) return false;
-      place(arc, t, end, bound(t, end) + rounding, sink);
+      if (!(end > t)) return -1;
+      last = bound(t, end);
+      place(arc, t, end, last + rounding, sink);
       guess = end - t;
       before = 0;
     }
     t = end;
   }
-  return true;
+  sink.error = Math.max(sink.error, worst + rounding);
+  return last / tolerance;
 }
 
 /** The square of the shortest derivative whose products can be trusted. */
 const SMALLEST = 1e-280;
 
-function place(arc: Arc, t: number, end: number, deviation: number, sink: VertexSink): void {
-  if (end === 1) {
-    sink.chord(t, arc.x1, arc.y1, deviation);
-    return;
-  }
-  const { cx, cy, ux, uy, vx, vy, start, sweep } = arc;
-  const cos = Math.cos(start + end * sweep);
-  const sin = Math.sin(start + end * sweep);
-  sink.chord(t, cx + ux * cos + vx * sin, cy + uy * cos + vy * sin, deviation);
+function place(arc: Arc, t: number, end: number, error: number, sink: VertexSink): void {
+  sink.chord(t, ...pointAt(arc, end));
+  sink.error = Math.max(sink.error, error);
 }

@@ -1,5 +1,5 @@
 import type { Quadratic } from "../path";
-import { equalSteps } from "./parabola";
+import { placeAt, stretch } from "./parabola";
 import type { VertexSink } from "./vertex-sink";
 
 /**
@@ -14,8 +14,8 @@ import type { VertexSink } from "./vertex-sink";
  * With F(x) = ∫ (1 + s²)^(−1/4) ds, steps that are equal in F hold: by Taylor's formula at m
  *   F(x1) − F(x0) = d g(m) + d³/24 g''(ξ), d = x1 − x0, g = (1 + s²)^(−1/4), g'' >= −1/2,
  * so that d g(m) <= ΔF + d³/48, which is at most sqrt(E) once ΔF <= sqrt(E) / (1 + E/48): near the vertex d is about
- * sqrt(E), and further out g'' is smaller than d grows. Each chord's distance is computed from its ends all the same,
- * for the caller to know, and one chord is added to all where it should exceed the tolerance by a rounding.
+ * sqrt(E), and further out g'' is smaller than d grows. Each chord is checked
+ * all the same against that share of the tolerance, and one more is taken where rounding should have broken it.
  *
  * The distance to the chord's line is that to the chord: C'·chord has the sign of x0 m + 1, and for E <= 4
  * d <= 2 (1 + m²)^(1/4), so x0 m >= m² − |m| (1 + m²)^(1/4) > −1.
@@ -28,8 +28,8 @@ export function flattenQuadratic(curve: Quadratic, tolerance: number, rounding: 
   const ay = y2 - y1 - by;
   const squared = ax * ax + ay * ay;
   const k = Math.abs(ax * by - ay * bx);
-  const length = Math.sqrt(squared);
-  const e = (4 * tolerance * squared * length) / (k * k);
+  const size = Math.sqrt(squared);
+  const e = (4 * tolerance * squared * size) / (k * k);
   if (!(e <= 4)) return false;
   const scale = squared / k;
   const vertex = -(ax * bx + ay * by) / squared;
@@ -37,30 +37,43 @@ export function flattenQuadratic(curve: Quadratic, tolerance: number, rounding: 
   const to = (1 - vertex) * scale;
   if (Math.abs(from) > MOST || Math.abs(to) > MOST) return false;
   const first = sink.count;
-  const share = equalSteps(from, to);
-  for (let count = Math.ceil((share.length / Math.sqrt(e)) * (1 + e / 48 + 2e-7)); ; count++) {
+  const start = stretch(from);
+  const length = stretch(to) - start;
+  const inverseScale = 1 / scale;
+  for (let count = Math.ceil((length / Math.sqrt(e)) * (1 + e / 48 + SLACK)); ; count++) {
+    sink.reserve(count);
+    const { vertices, parameter } = sink;
+    const step = length / count;
+    const share = ((step / Math.sqrt(e)) * (1 + e / 48 + SLACK)) ** 2;
+    const most = (share * e) ** 2;
     let t = 0;
     let x = from;
-    let worst = 0;
-    for (let i = 1; i < count; i++) {
-      const next = share.at(i / count);
-      const m = (x + next) / 2;
+    let holds = share <= 1;
+    let at = first;
+    for (let i = 1; i <= count; i++, at++) {
+      const next = i === count ? to : placeAt(start + i * step);
       const d = next - x;
-      const deviation = (tolerance * d * d) / (e * Math.sqrt(1 + m * m));
-      if (deviation > worst) worst = deviation;
-      const u = vertex + next / scale;
-      sink.chord(t, x0 + u * (2 * bx + u * ax), y0 + u * (2 * by + u * ay), deviation + rounding);
-      t = u;
+      const m = x + d / 2;
+      // d² <= share E sqrt(1 + m²), squared.
+      if (d * d * d * d > most * (1 + m * m)) holds = false;
+      parameter[at] = t;
+      t = vertex + next * inverseScale;
+      vertices[2 * at + 2] = x0 + t * (2 * bx + t * ax);
+      vertices[2 * at + 3] = y0 + t * (2 * by + t * ay);
       x = next;
     }
-    const m = (x + to) / 2;
-    const d = to - x;
-    const deviation = (tolerance * d * d) / (e * Math.sqrt(1 + m * m));
-    sink.chord(t, x2, y2, deviation + rounding);
-    if (worst <= tolerance && deviation <= tolerance) return true;
-    sink.backTo(first);
+    vertices[2 * at] = x2;
+    vertices[2 * at + 1] = y2;
+    if (holds) {
+      sink.error = Math.max(sink.error, share * tolerance + rounding);
+      sink.count = at;
+      return true;
+    }
   }
 }
+
+/** Covers the error of the tabulated steps: their slope is right to about 2e-6 of itself. */
+const SLACK = 4e-6;
 
 /** Beyond this the parameters lose digits that the even steps need. */
 const MOST = 1e6;

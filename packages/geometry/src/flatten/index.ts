@@ -6,5 +6,6 @@
  * long as the bound allows, then the error is evened out over the same number of chords (longest-chords.ts).
  */
 export { type ChordBound, chordBoundOf, longestHalfAxis } from "./chord-bounds";
+export { chordDeviations } from "./deviations";
 export { type FlatPath, type FlatSubpath, FlattenError, flattenPath } from "./flatten-path";
 export { longestChords } from "./longest-chords";

@@ -5,16 +5,20 @@
  * The inverse solves dx/du = (1 + x²)^(1/4); it is tabulated up to u = 16 with cubic pieces that meet values and slopes
  * (error below 2e-8), beyond it follows the expansion of F for large x. F itself is found from it by Newton's method.
  */
-export function equalSteps(from: number, to: number): Steps {
-  return steps.between(from, to);
+export function stretch(x: number): number {
+  const size = Math.abs(x);
+  let u = size < 1 ? size * (1 - (size * size) / 12) : 2 * Math.sqrt(size + 0.36) - 1.2;
+  for (let i = 0; i < 8; i++) {
+    const step = (inverse(u) - size) / Math.sqrt(Math.sqrt(1 + size * size));
+    u = Math.max(0, u - step);
+    if (Math.abs(step) <= 1e-13 * u) break;
+  }
+  return x < 0 ? -u : u;
 }
 
-/** A stretch of x, divided evenly in F. One object serves all: hot loops allocate nothing. */
-export interface Steps {
-  /** F(to) − F(from). */
-  length: number;
-  /** The x at a share of the length. */
-  at(share: number): number;
+/** The x with F(x) = u. */
+export function placeAt(u: number): number {
+  return u < 0 ? -inverse(-u) : inverse(u);
 }
 
 const PIECES = 256;
@@ -53,34 +57,8 @@ function inverse(u: number): number {
     return v * v - 1 / (6 * v * v);
   }
   const place = u / WIDTH;
-  const piece = Math.floor(place);
+  const piece = place | 0;
   const s = place - piece;
   const i = 4 * piece;
   return table[i] + s * (table[i + 1] + s * (table[i + 2] + s * table[i + 3]));
 }
-
-/** F(x), as exactly the inverse of the inverse as doubles are. */
-function integral(x: number): number {
-  const size = Math.abs(x);
-  let u = size < 1 ? size * (1 - (size * size) / 12) : 2 * Math.sqrt(size + 0.36) - 1.2;
-  for (let i = 0; i < 8; i++) {
-    const step = (inverse(u) - size) / Math.sqrt(Math.sqrt(1 + size * size));
-    u = Math.max(0, u - step);
-    if (Math.abs(step) <= 1e-13 * u) break;
-  }
-  return x < 0 ? -u : u;
-}
-
-const steps = {
-  start: 0,
-  length: 0,
-  at(share: number): number {
-    const u = this.start + share * this.length;
-    return u < 0 ? -inverse(-u) : inverse(u);
-  },
-  between(from: number, to: number): Steps {
-    this.start = integral(from);
-    this.length = integral(to) - this.start;
-    return this;
-  },
-};

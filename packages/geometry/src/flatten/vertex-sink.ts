@@ -1,81 +1,80 @@
 import type { FlatSubpath } from "./flatten-path";
 
 /**
- * Where the flattened vertices of one subpath gather: typed arrays that double when they are full, so that no vertex
- * allocates anything. One sink serves all subpaths in turn.
+ * Where the flattened vertices of one subpath gather: typed arrays that grow by doubling, so that no vertex allocates
+ * anything. Hot loops write into the arrays themselves, after `reserve`: chord i leads from vertex i to vertex i + 1 and
+ * starts at `parameter[i]` of its segment.
  */
 export class VertexSink {
-  private vertices = new Float64Array(512);
-  private segment = new Int32Array(256);
-  private parameter = new Float64Array(256);
-  private deviation = new Float64Array(256);
+  vertices = new Float64Array(512);
+  parameter = new Float64Array(256);
+  /** The first chord of each segment. */
+  private starts: number[] = [];
   /** Chords so far; the vertices are one more. */
-  private chords = 0;
-  /** The segment that the next chords belong to. */
-  index = 0;
+  count = 0;
+  /** No chord since it was set to 0 is further from its curve. */
+  error = 0;
 
   begin(x: number, y: number): void {
-    this.chords = 0;
-    this.index = 0;
+    this.count = 0;
+    this.starts.length = 0;
     this.vertices[0] = x;
     this.vertices[1] = y;
   }
 
-  /** A chord of the present segment from parameter t on to (x, y), with the bound of its distance from the curve. */
-  chord(t: number, x: number, y: number, deviation: number): void {
-    const i = this.chords;
-    if (i + 2 > this.segment.length) this.grow();
-    this.segment[i] = this.index;
+  /** Makes room for so many chords more. The arrays may be others afterwards. */
+  reserve(chords: number): void {
+    const least = this.count + chords + 2;
+    if (least <= this.parameter.length) return;
+    const size = 2 ** Math.ceil(Math.log2(least));
+    this.vertices = copied(new Float64Array(2 * size), this.vertices);
+    this.parameter = copied(new Float64Array(size), this.parameter);
+  }
+
+  /** A chord from parameter t on to (x, y). */
+  chord(t: number, x: number, y: number): void {
+    const i = this.count;
+    if (i + 2 >= this.parameter.length) this.reserve(i);
     this.parameter[i] = t;
-    this.deviation[i] = deviation;
     this.vertices[2 * i + 2] = x;
     this.vertices[2 * i + 3] = y;
-    this.chords = i + 1;
+    this.count = i + 1;
   }
 
-  get count(): number {
-    return this.chords;
+  /** The chords that come next belong to the next segment. */
+  nextSegment(): void {
+    this.starts.push(this.count);
   }
 
-  lastDeviation(): number {
-    return this.deviation[this.chords - 1];
-  }
-
-  /** Forgets all chords after the first `count`. */
-  backTo(count: number): void {
-    this.chords = count;
-  }
-
-  /** The subpath; a closed one that came back to its start does not repeat it, any other ends in a chord of no error. */
-  end(closed: boolean, segments: number): FlatSubpath {
-    const n = this.chords;
-    const { vertices: v, deviation } = this;
+  /** The subpath; a closed one that came back to its start does not repeat it. */
+  end(closed: boolean): FlatSubpath {
+    const n = this.count;
+    const v = this.vertices;
     const returns = closed && n > 0 && v[0] === v[2 * n] && v[1] === v[2 * n + 1];
     if (!returns) {
-      this.segment[n] = closed ? segments : Math.max(0, segments - 1);
+      this.reserve(1);
+      // The straight join of a closed subpath, or the end of the last segment of an open one.
+      if (closed) this.starts.push(n);
       this.parameter[n] = closed || n === 0 ? 0 : 1;
-      deviation[n] = 0;
     }
-    const count = returns ? n : n + 1;
-    return {
-      vertices: v.slice(0, 2 * count),
-      closed,
-      segment: this.segment.slice(0, count),
-      parameter: this.parameter.slice(0, count),
-      deviation: deviation.slice(0, count),
-    };
+    return this.copy(returns ? n : n + 1, closed);
   }
 
-  private grow(): void {
-    const size = 2 * this.segment.length;
-    this.vertices = copied(new Float64Array(2 * size), this.vertices);
-    this.segment = copied(new Int32Array(size), this.segment);
-    this.parameter = copied(new Float64Array(size), this.parameter);
-    this.deviation = copied(new Float64Array(size), this.deviation);
+  /** One buffer holds all three arrays: allocating is what copying costs. */
+  private copy(count: number, closed: boolean): FlatSubpath {
+    const buffer = new ArrayBuffer(28 * count);
+    const vertices = new Float64Array(buffer, 0, 2 * count);
+    const parameter = new Float64Array(buffer, 16 * count, count);
+    const segment = new Int32Array(buffer, 24 * count, count);
+    vertices.set(this.vertices.subarray(0, 2 * count));
+    parameter.set(this.parameter.subarray(0, count));
+    // The array begins as zeros: the first segment is there already.
+    for (let k = 1; k < this.starts.length; k++) segment.fill(k, this.starts[k], this.starts[k + 1] ?? count);
+    return { vertices, closed, segment, parameter };
   }
 }
 
-function copied<T extends Float64Array | Int32Array>(to: T, from: T): T {
+function copied(to: Float64Array<ArrayBuffer>, from: Float64Array): Float64Array<ArrayBuffer> {
   to.set(from);
   return to;
 }
