@@ -2,13 +2,20 @@ import fc from "fast-check";
 import {
   type Cubic,
   chordDeviations,
+  derivativesAt,
   FlattenError,
+  type FlattenOptions,
+  flattenLevels,
   flattenPath,
   type Path,
+  type Placement,
   parsePathData,
   pointAt,
   type Quadratic,
   type Segment,
+  sectorArea,
+  segmentLength,
+  signedDistance,
 } from "../src";
 
 const near = fc.double({ min: -100, max: 100, noNaN: true });
@@ -108,4 +115,155 @@ test("impossible tolerances are refused in words", () => {
     "subpath 1, segment 1: the tolerance 1e-7 would need more than",
   );
   expect(() => flattenPath(path, { tolerance: 1e-12 })).toThrow("finer than doubles");
+});
+
+/** The greatest distance of dense points of a curve from a polyline. */
+function furthest(curve: Segment, v: Float64Array): number {
+  let most = 0;
+  for (let k = 0; k <= 300; k++) {
+    const [x, y] = pointAt(curve, k / 300);
+    let nearest = Number.POSITIVE_INFINITY;
+    for (let i = 0; i + 3 < v.length; i += 2)
+      nearest = Math.min(nearest, distanceToChord(x, y, v[i], v[i + 1], v[i + 2], v[i + 3]));
+    most = Math.max(most, nearest);
+  }
+  return most;
+}
+const limitOf = (curve: Segment): number => {
+  let sum = 0;
+  for (let i = 0; i < 4000; i++) {
+    const { dx, dy, ddx, ddy } = derivativesAt(curve, (i + 0.5) / 4000);
+    const speed = Math.hypot(dx, dy);
+    if (speed > 0) sum += Math.sqrt(Math.abs(dx * ddy - dy * ddx) / speed) / 4000;
+  }
+  return sum;
+};
+
+describe("placements", () => {
+  const placement = fc.constantFrom<Placement>("balanced", "area", "outside");
+  it("keep every point of the curve within the tolerance of the polyline, and start and end on it", () => {
+    fc.assert(
+      fc.property(segment, fc.constantFrom(5, 0.5, 0.05), placement, (curve, limit, placed) => {
+        fc.pre(!(curve.kind === "arc" && Math.hypot(curve.ux, curve.uy, curve.vx, curve.vy) > 1e4));
+        const flat = flattenPath(pathOf(curve), { tolerance: limit, placement: placed });
+        const [{ vertices }] = flat.subpaths;
+        expect(flat.error).toBeLessThanOrEqual(limit * (1 + 1e-9));
+        expect(furthest(curve, vertices)).toBeLessThanOrEqual(flat.error * (1 + 1e-6) + 1e-9);
+        expect([...vertices.slice(0, 2), ...vertices.slice(-2)]).toEqual([...pointAt(curve, 0), ...pointAt(curve, 1)]);
+      }),
+      { numRuns: 150 },
+    );
+  });
+
+  const bow = parsePathData("M 0 0 C 30 90 70 60 100 0").subpaths[0].segments[0];
+  const ellipse = parsePathData("M 60 0 A 60 25 0 0 1 -60 0").subpaths[0].segments[0];
+  it.each<[Placement, number]>([
+    ["on", 8],
+    ["balanced", 16],
+    ["area", 12],
+    ["outside", 8],
+  ])("%s comes near its least count, the limit over sqrt(%d tolerance)", (placed, divisor) => {
+    for (const curve of [bow, ellipse])
+      for (const limit of [0.01, 0.001]) {
+        const count =
+          flattenPath(pathOf(curve), { tolerance: limit, placement: placed }).subpaths[0].vertices.length / 2 - 1;
+        const least = limitOf(curve) / Math.sqrt(divisor * limit);
+        expect(count).toBeGreaterThan(0.98 * least - 1);
+        expect(count).toBeLessThan(1.04 * least + 3);
+      }
+  });
+
+  const shoelace = (v: Float64Array): number => {
+    let sum = 0;
+    for (let i = 0; i + 3 < v.length; i += 2) sum += (v[i] * v[i + 3] - v[i + 1] * v[i + 2]) / 2;
+    return sum;
+  };
+  it("area keeps the area that lies between a curve and its chord", () => {
+    for (const curve of [bow, ellipse])
+      for (const limit of [2, 0.2, 0.02]) {
+        const [{ vertices }] = flattenPath(pathOf(curve), { tolerance: limit, placement: "area" }).subpaths;
+        expect(shoelace(vertices)).toBeCloseTo(sectorArea(curve), 9);
+      }
+  });
+  it("outside leaves no point of a convex arc outside", () => {
+    for (const curve of [bow, ellipse])
+      for (const limit of [2, 0.02]) {
+        const [{ vertices }] = flattenPath(pathOf(curve), { tolerance: limit, placement: "outside" }).subpaths;
+        const ring = { rings: [vertices], fillRule: "nonzero" as const };
+        for (let k = 1; k < 200; k++) {
+          const [x, y] = pointAt(curve, k / 200);
+          const off = signedDistance(x, y, ring).distance;
+          expect(off).toBeLessThanOrEqual(1e-12);
+        }
+      }
+  });
+});
+
+describe("counts and turns", () => {
+  const curve = parsePathData("M 0 0 C 10 40 60 -40 70 0").subpaths[0].segments[0];
+  const at = (options: FlattenOptions) => {
+    const flat = flattenPath(pathOf(curve), options);
+    const [{ parameter }] = flat.subpaths;
+    return { flat, stops: [...parameter] };
+  };
+  it("a count is met exactly, evenly in parameter, length or error", () => {
+    expect(at({ count: 4, spacing: "parameter" }).stops).toEqual([0, 0.25, 0.5, 0.75, 1]);
+    const { stops } = at({ count: 7, spacing: "length" });
+    const lengths = stops.slice(1).map((t, i) => segmentLength(curve, stops[i], t));
+    for (const length of lengths) expect(length).toBeCloseTo(segmentLength(curve) / 7, 9);
+    for (const count of [1, 2, 9, 40]) {
+      const even = at({ count, spacing: "error" });
+      expect(even.stops).toHaveLength(count + 1);
+      // No other spacing, and no smaller tolerance, does with as many chords.
+      expect(even.flat.error).toBeLessThanOrEqual(at({ count, spacing: "parameter" }).flat.error * (1 + 1e-9));
+      if (count >= 9) expect(at({ tolerance: even.flat.error * 0.9 }).stops.length).toBeGreaterThan(count + 1);
+    }
+  });
+  it("no chord turns further than the turn that is asked for, and with a tolerance both hold", () => {
+    fc.assert(
+      fc.property(segment, fc.constantFrom(0.05, 0.3, 1), (any, turn) => {
+        const { parameter } = flattenPath(pathOf(any), { turn }).subpaths[0];
+        for (let i = 1; i < parameter.length; i++) {
+          // What turns on the spot turns at a vertex.
+          if (parameter[i] - parameter[i - 1] < 1e-5) continue;
+          const directions = Array.from({ length: 9 }, (_, k) => {
+            const t = parameter[i - 1] + ((parameter[i] - parameter[i - 1]) * (k + 0.5)) / 9;
+            const { dx, dy } = derivativesAt(any, t);
+            return { dx, dy };
+          });
+          const turned = directions.slice(1).reduce((sum, d, k) => {
+            const e = directions[k];
+            return sum + Math.abs(Math.atan2(e.dx * d.dy - e.dy * d.dx, e.dx * d.dx + e.dy * d.dy));
+          }, 0);
+          expect(turned).toBeLessThanOrEqual(turn * (1 + 1e-9));
+        }
+      }),
+      { numRuns: 100 },
+    );
+    const both = at({ turn: 0.2, tolerance: 0.001 });
+    expect(both.flat.error).toBeLessThanOrEqual(0.001);
+    expect(both.stops.length).toBeGreaterThan(0.97 * at({ tolerance: 0.001 }).stops.length);
+  });
+  it("a circle of so many degrees a chord has the count that divides it", () => {
+    const circle = pathOf(parsePathData("M 10 0 A 10 10 0 0 1 -10 0").subpaths[0].segments[0]);
+    expect(flattenPath(circle, { turn: Math.PI / 12 }).subpaths[0].vertices.length / 2).toBe(13);
+  });
+  it("levels of detail follow the magnifications", () => {
+    const levels = flattenLevels(pathOf(curve), [1, 4, 16], { pixels: 0.25, devicePixelRatio: 2 });
+    expect(levels.map(({ tolerance: limit }) => limit)).toEqual([0.125, 0.03125, 0.0078125]);
+    const counts = levels.map(({ flat }) => flat.subpaths[0].vertices.length);
+    expect(counts[2] / counts[0]).toBeGreaterThan(3);
+  });
+  it.each<[FlattenOptions, string]>([
+    [{}, "needs a tolerance, a turn or a count"],
+    [{ count: 0 }, "the count must be a whole number from 1 to 1048576, not 0"],
+    [{ count: 1e8 }, "not 100000000"],
+    [{ count: Number.NaN }, "not NaN"],
+    [{ turn: 0 }, "the turn must be a finite number greater than 0, not 0"],
+    [{ tolerance: 1, count: 3 }, "a count stands alone"],
+    [{ turn: 1, placement: "outside" }, 'the placement "outside" needs a tolerance'],
+    [{ turn: 1e-9 }, "would need more than 1048576 vertices"],
+  ])("%j is refused: %s", (options, message) => {
+    expect(() => at(options)).toThrow(message);
+  });
 });

@@ -13,11 +13,7 @@ import type { VertexSink } from "./vertex-sink";
  * arc is walked in longest steps.
  */
 export function flattenArc(arc: Arc, tolerance: number, rounding: number, sink: VertexSink): boolean {
-  const { ux, uy, vx, vy } = arc;
-  const u = Math.hypot(ux, uy);
-  const v = Math.hypot(vx, vy);
-  if (Math.abs(u - v) <= ALIKE * u && Math.abs(ux * vx + uy * vy) <= ALIKE * u * v)
-    return divideEvenly(arc, u, tolerance, rounding, sink);
+  if (isCircular(arc)) return divideEvenly(arc, Math.hypot(arc.ux, arc.uy), tolerance, rounding, sink);
   const first = sink.count;
   if (!evened((limit, most) => walk(arc, limit, rounding, sink, most), tolerance, sink)) return false;
   if (sink.count - first < 3 && Math.abs(arc.sweep) >= 2 * Math.PI) {
@@ -26,6 +22,12 @@ export function flattenArc(arc: Arc, tolerance: number, rounding: number, sink: 
     for (let i = 0; i < 3; i++) place(arc, i / 3, (i + 1) / 3, bound(i / 3, (i + 1) / 3) + rounding, sink);
   }
   return true;
+}
+
+export function isCircular({ ux, uy, vx, vy }: Arc): boolean {
+  const u = Math.hypot(ux, uy);
+  const v = Math.hypot(vx, vy);
+  return Math.abs(u - v) <= ALIKE * u && Math.abs(ux * vx + uy * vy) <= ALIKE * u * v;
 }
 
 /** Half-diameters that differ by less than this share, and are as nearly at right angles, are those of a circle. */

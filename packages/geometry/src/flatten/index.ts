@@ -1,11 +1,13 @@
 /**
  * Flattening: curves into chords that stay within a stated distance.
  *
- * Every vertex lies on the curve. For each chord a proven upper bound of its greatest distance from the curve is known
- * (chord-bounds.ts says why it holds), and no chord is accepted whose bound exceeds the tolerance. Chords are taken as
- * long as the bound allows, then the error is evened out over the same number of chords (longest-chords.ts).
+ * For each chord a proven upper bound of its greatest distance from the curve is known (chord-bounds.ts says why it
+ * holds), and no chord is accepted whose bound exceeds the tolerance. Chords are as long as the bound allows: quadratics
+ * by a closed form, other curves by longest steps. Vertices lie on the curve, or beside it (placed.ts).
  */
 export { type ChordBound, chordBoundOf, longestHalfAxis } from "./chord-bounds";
 export { chordDeviations } from "./deviations";
-export { type FlatPath, type FlatSubpath, FlattenError, flattenPath } from "./flatten-path";
+export { type FlatPath, type FlatSubpath, flattenLevels, flattenPath, type LevelOptions } from "./flatten-path";
 export { longestChords } from "./longest-chords";
+export { FlattenError, type FlattenOptions, type Placement, pixelTolerance, type Spacing } from "./options";
+export { turnBetween } from "./turn";

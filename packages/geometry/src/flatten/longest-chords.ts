@@ -12,7 +12,7 @@ export const MOST_CHORDS = 1 << 20;
  * long as the number of chords stays: the error ends up nearly equal everywhere, and smaller than asked.
  */
 export function longestChords(bound: ChordBound, tolerance: number): number[] | null {
-  let best = walk(bound, tolerance, MOST_CHORDS);
+  let best = walkLongest(bound, tolerance, MOST_CHORDS);
   if (!best) return null;
   if (best.length === 2) return best;
   const count = best.length - 1;
@@ -20,7 +20,7 @@ export function longestChords(bound: ChordBound, tolerance: number): number[] | 
   let high = 1;
   for (let i = 0; i < 9; i++) {
     const middle = (low + high) / 2;
-    const tried = walk(bound, tolerance * middle, count);
+    const tried = walkLongest(bound, tolerance * middle, count);
     if (tried) {
       best = tried;
       high = middle;
@@ -30,7 +30,7 @@ export function longestChords(bound: ChordBound, tolerance: number): number[] | 
 }
 
 /** Longest steps from 0 to 1, or null when more than `most` are needed. */
-function walk(bound: ChordBound, tolerance: number, most: number): number[] | null {
+export function walkLongest(bound: ChordBound, tolerance: number, most: number): number[] | null {
   const parameters = [0];
   let t = 0;
   let step = 1;

@@ -32,7 +32,8 @@ export {
   writtenPathPoints,
 } from "./path-data";
 export { reversePath } from "./reverse";
-export { splitSegment } from "./split";
+export { sectorArea } from "./sector-area";
+export { partOf, splitSegment } from "./split";
 export {
   type Affine,
   compose,

@@ -34,3 +34,9 @@ export function splitSegment(segment: Segment, t: number): [Segment, Segment] {
     }
   }
 }
+
+/** The part of a segment between two parameters, 0 <= t0 < t1 <= 1. */
+export function partOf(segment: Segment, t0: number, t1: number): Segment {
+  const rest = t0 > 0 ? splitSegment(segment, t0)[1] : segment;
+  return t1 < 1 ? splitSegment(rest, (t1 - t0) / (1 - t0))[0] : rest;
+}

@@ -2,12 +2,12 @@ import {
   hasLength,
   type Path,
   parameterAtLength,
+  partOf,
   pointAt,
   type Segment,
   type Subpath,
   segmentLength,
   segmentsWithJoin,
-  splitSegment,
 } from "../path";
 import { StrokeError } from "./side";
 
@@ -68,16 +68,9 @@ function between(segments: readonly Segment[], from: number, to: number): Subpat
     if (at + length >= from && at <= to) {
       const [t0, t1] = [parameterAtLength(segment, from - at), parameterAtLength(segment, to - at)];
       if (Number.isNaN(x)) [x, y] = pointAt(segment, t0);
-      const part = partOf(segment, t0, t1);
-      if (part) parts.push(part);
+      if (t1 > t0) parts.push(partOf(segment, t0, t1));
     }
     at += length;
   }
   return { x, y, segments: parts, closed: false };
-}
-
-function partOf(segment: Segment, t0: number, t1: number): Segment | null {
-  if (!(t1 > t0)) return null;
-  const rest = t0 > 0 ? splitSegment(segment, t0)[1] : segment;
-  return t1 < 1 ? splitSegment(rest, (t1 - t0) / (1 - t0))[0] : rest;
 }

@@ -1,4 +1,4 @@
-import { type ChordBound, chordBoundOf, longestChords, longestHalfAxis } from "../flatten";
+import { type ChordBound, chordBoundOf, longestChords, longestHalfAxis, turnBetween } from "../flatten";
 import { type Derivatives, derivativesAt, pointAt, type Segment, tangentAt } from "../path";
 
 /**
@@ -141,24 +141,14 @@ function parallelBound(segment: Segment, h: number): ChordBound {
 /** (length + h Θ) sin Θ between two places of a segment, `dt` apart. */
 function leavingBetween(segment: Segment, p: Derivatives, q: Derivatives, dt: number, h: number): number {
   let length: number;
-  let turn: number;
   if (segment.kind === "arc") {
     const { ux, uy, vx, vy, sweep } = segment;
     length = Math.abs(sweep) * dt * longestHalfAxis(ux, uy, vx, vy);
-    turn = Math.abs(sweep) * dt >= Math.PI ? Math.PI : angleBetween(p.dx, p.dy, q.dx, q.dy);
   } else {
-    // C' is linear or quadratic: it stays in the hull of its control points here, and turns no further than they do.
-    // The middle one lies where the tangents of the hodograph at its ends meet.
+    // The greatest of the hodograph's control points bounds the speed.
     const [mx, my] = [p.dx + (dt / 2) * p.ddx, p.dy + (dt / 2) * p.ddy];
     length = dt * Math.max(Math.hypot(p.dx, p.dy), Math.hypot(mx, my), Math.hypot(q.dx, q.dy));
-    turn = angleBetween(p.dx, p.dy, mx, my) + angleBetween(mx, my, q.dx, q.dy);
   }
-  turn = Math.min(turn, Math.PI / 2);
+  const turn = Math.min(turnBetween(segment, p, q, dt), Math.PI / 2);
   return (length + h * turn) * Math.sin(turn);
-}
-
-/** The angle between two vectors in radians; a half turn where one of them has no direction. */
-function angleBetween(px: number, py: number, qx: number, qy: number): number {
-  if ((px === 0 && py === 0) || (qx === 0 && qy === 0)) return Math.PI;
-  return Math.abs(Math.atan2(px * qy - py * qx, px * qx + py * qy));
 }
