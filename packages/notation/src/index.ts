@@ -3,6 +3,7 @@
  * A {@link Sheet} evaluates scripts incrementally; edits put changes made on the plan back into the text.
  */
 export { addProbePoint, applyEdits, type DriverPlace, moveHandle, writeNumber } from "./edits";
+export { flattenEdits } from "./flatten-edits";
 export { formatScript } from "./format";
 export {
   type Combination,

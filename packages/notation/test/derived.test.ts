@@ -1,5 +1,5 @@
 import { bounds } from "@vertexon/geometry";
-import { occurrencesAt, type Shape, Sheet, type Value } from "../src";
+import { applyEdits, flattenEdits, occurrencesAt, type Shape, Sheet, type Value } from "../src";
 
 const evaluated = (expression: string, before = ""): { value: Value | null; complaint?: string } => {
   const { definitions, diagnostics } = new Sheet().update(`tolerance 0.001\n${before}\na = ${expression}`);
@@ -82,4 +82,45 @@ test.each([
   [`${square}.cut((1, 1), (1, 1))`, "the leg that is to be extended has no length"],
 ])("%s → %s", (expression, message) => {
   expect(evaluated(expression).complaint).toBe(message);
+});
+
+test.each([
+  ["flatten(0.5)", 0.5, 18],
+  ["flatten(pixels: 0.5, magnification: 4, ratio: 2)", 0.0625, 49],
+  ["flatten(count: 12)", 3, 12],
+  ["flatten(turn: 30deg)", 3, 12],
+  ["flatten(0.5, place: balanced)", 0.5, 13],
+  ["flatten(0.5, place: outside)", 0.5, 19],
+])("circle.%s keeps within %d with about %d vertices", (call, most, vertices) => {
+  const circle = shape(`circle((0, 0), radius: 30).${call}`);
+  expect(circle.error).toBeLessThanOrEqual(most);
+  expect(Math.abs(circle.vertexCount - vertices)).toBeLessThanOrEqual(1);
+});
+
+test("what keeps the area keeps it", () => {
+  expect(shape("circle((0, 0), radius: 30).flatten(1, place: area)").area).toBeCloseTo(900 * Math.PI, 6);
+});
+
+test.each([
+  ["flatten(0)", '"tolerance" must be greater than 0, not 0'],
+  ["flatten(1, pixels: 1)", "the error is given twice: in plan units and in pixels"],
+  ["flatten(magnification: 2)", '"magnification" says how large "pixels" are, which is missing'],
+  ["flatten(count: 0)", '"count" must be a whole number from 1 to 1048576, not 0'],
+  ["flatten(count: 100000000)", '"count" must be a whole number from 1 to 1048576, not 100000000'],
+  ["flatten(count: 3, place: outside)", '"place" does not go with a count'],
+  ["flatten(turn: 0deg)", '"turn" must be greater than 0'],
+  ["flatten(by: length)", '"by" says how a "count" is spread, which is missing'],
+  ["flatten(place: inside)", "expected one of the words on, balanced, area, outside"],
+])("circle.%s → %s", (call, message) => {
+  expect(evaluated(`circle((0, 0), radius: 30).${call}`).complaint).toContain(message);
+});
+
+test("a way of flattening is written behind the whole definition, replaced, and taken away", () => {
+  const script = "a = circle((0, 0), radius: 3) union circle((4, 0), radius: 3)";
+  const put = (text: string, args: string | null) =>
+    applyEdits(text, flattenEdits(text, { from: 0, to: text.length }, args));
+  const once = put(script, "0.1");
+  expect(once).toBe("a = (circle((0, 0), radius: 3) union circle((4, 0), radius: 3)).flatten(0.1)");
+  expect(put(once, "count: 7")).toContain(")).flatten(count: 7)");
+  expect(put(put("b = circle((0, 0), radius: 3)", "turn: 5deg"), null)).toBe("b = circle((0, 0), radius: 3)");
 });

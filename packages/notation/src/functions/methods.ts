@@ -1,4 +1,12 @@
-import { bounds, type Cap, type Join } from "@vertexon/geometry";
+import {
+  bounds,
+  type Cap,
+  type FlattenOptions,
+  type Join,
+  type Placement,
+  pixelTolerance,
+  type Spacing,
+} from "@vertexon/geometry";
 import type { Shape } from "./shape";
 import { ArgumentError, type Bound, type MethodSignature, type Parameter } from "./signature";
 
@@ -10,6 +18,8 @@ const about: Parameter = {
 };
 
 const JOINS: readonly Join[] = ["miter", "round", "bevel"];
+const SPACINGS: readonly Spacing[] = ["error", "length", "parameter"];
+const PLACEMENTS: readonly Placement[] = ["on", "balanced", "area", "outside"];
 const CAPS: readonly Cap[] = ["butt", "round", "square"];
 
 const join = (otherwise: Join): Parameter => ({
@@ -237,11 +247,39 @@ export const shapeMethods: MethodSignature[] = [
   },
   {
     name: "flatten",
-    about: "The same shape with a tolerance of its own in place of the sheet's.",
-    parameters: [{ name: "tolerance", type: "number", about: "in plan units, greater than 0" }],
+    about:
+      "The same shape, its curves flattened in a way of its own in place of the sheet's tolerance: by the greatest error in plan units or in pixels, by a count of chords a curve, or by how far a chord may turn.",
+    parameters: [
+      {
+        name: "tolerance",
+        type: "number",
+        about: "the greatest distance from curve to chord, in plan units, greater than 0",
+        default: "the sheet's, if nothing else says how",
+      },
+      { name: "pixels", type: "number", about: "the same in pixels of the target", default: "none" },
+      { name: "magnification", type: "number", about: "at which the pixels count", default: "1" },
+      { name: "ratio", type: "number", about: "pixels of the target to a plan unit, unmagnified", default: "1" },
+      { name: "count", type: "number", about: "chords for each curve, 1 to 1048576", default: "none" },
+      {
+        name: "by",
+        type: "word",
+        words: SPACINGS,
+        about: `what the count divides evenly: ${SPACINGS.join(", ")}`,
+        default: "error",
+      },
+      { name: "turn", type: "angle", about: "how far a chord may turn, also beside a tolerance", default: "any" },
+      {
+        name: "place",
+        type: "word",
+        words: PLACEMENTS,
+        about:
+          "vertices on the curve, with the error balanced on both sides, keeping the enclosed area, or outside of convex arcs; with a tolerance",
+        default: "on",
+      },
+    ],
     returns: "shape",
-    example: "circle((40, 40), radius: 30).flatten(0.4)",
-    run: (shape, args) => shape.flattenedTo(args.positive("tolerance")),
+    example: "circle((40, 40), radius: 30).flatten(0.4, place: outside)",
+    run: (shape, args) => shape.flattenedBy(flatteningOf(args, shape.tolerance)),
   },
 ];
 
@@ -268,4 +306,33 @@ function extended(polyline: Float64Array, shape: Shape): Float64Array {
     result[2 * end + 1] += (dy / length) * far;
   }
   return result;
+}
+
+/** How a call of flatten says that curves become vertices. */
+function flatteningOf(args: Bound, usual: number): FlattenOptions {
+  const pixels = args.has("pixels");
+  for (const name of ["magnification", "ratio"])
+    if (args.has(name) && !pixels)
+      throw new ArgumentError(name, `"${name}" says how large "pixels" are, which is missing`);
+  if (pixels && args.has("tolerance"))
+    throw new ArgumentError("pixels", "the error is given twice: in plan units and in pixels");
+  const given = args.has("tolerance") ? args.positive("tolerance") : undefined;
+  const [magnification, ratio] = ["magnification", "ratio"].map((name) => (args.has(name) ? args.positive(name) : 1));
+  const tolerance = pixels ? pixelTolerance(args.positive("pixels"), magnification, ratio) : given;
+  const placement = args.word<Placement>("place", "on");
+  if (args.has("count")) {
+    for (const name of ["turn", "place"])
+      if (args.has(name)) throw new ArgumentError(name, `"${name}" does not go with a count`);
+    if (tolerance !== undefined)
+      throw new ArgumentError("count", "a count stands alone: a tolerance would ask for another");
+    return { count: args.whole("count", 1, 1 << 20), spacing: args.word<Spacing>("by", "error") };
+  }
+  if (args.has("by")) throw new ArgumentError("by", '"by" says how a "count" is spread, which is missing');
+  if (args.has("turn")) {
+    const turn = args.angle("turn");
+    if (!(turn > 0)) throw new ArgumentError("turn", `"turn" must be greater than 0`);
+    if (placement !== "on") throw new ArgumentError("place", '"place" goes with a tolerance alone');
+    return { turn, tolerance };
+  }
+  return { tolerance: tolerance ?? usual, placement };
 }

@@ -11,6 +11,7 @@ import {
   dashPath,
   type FillRule,
   type FlatPath,
+  type FlattenOptions,
   flattenPath,
   IDENTITY,
   type MultiPolygon,
@@ -49,8 +50,9 @@ export const MOST_VERTICES = 2_000_000;
 interface ShapeParts {
   outline: Path;
   fillRule: FillRule;
-  /** Curves are flattened to this, in plan units. */
+  /** Curves are flattened to this, in plan units, unless `flattening` says otherwise. */
   tolerance: number;
+  flattening?: FlattenOptions;
   /** The error bound that earlier steps left in the outline itself, in plan units. */
   carried?: number;
   centre?: { x: number; y: number };
@@ -90,6 +92,10 @@ export class Shape {
   get tolerance(): number {
     return this.parts.tolerance;
   }
+  /** How curves become vertices. */
+  get flattening(): FlattenOptions {
+    return this.parts.flattening ?? { tolerance: this.parts.tolerance };
+  }
   get opacity(): number {
     return this.parts.opacity ?? 1;
   }
@@ -123,7 +129,7 @@ export class Shape {
 
   /** The outline as vertices. */
   get flat(): FlatPath {
-    this.computed.flat ??= flattenPath(this.parts.outline, { tolerance: this.parts.tolerance });
+    this.computed.flat ??= flattenPath(this.parts.outline, this.flattening);
     return this.computed.flat;
   }
 
@@ -240,9 +246,9 @@ export class Shape {
     return new Shape({ ...this.parts, trail }, this.computed);
   }
 
-  /** The same shape, flattened to a tolerance of its own. */
-  flattenedTo(tolerance: number): Shape {
-    return new Shape({ ...this.parts, tolerance });
+  /** The same shape, flattened in a way of its own; a tolerance also holds for what is derived from it. */
+  flattenedBy(flattening: FlattenOptions): Shape {
+    return new Shape({ ...this.parts, flattening, tolerance: flattening.tolerance ?? this.tolerance });
   }
 
   /** The same shape without handles: what stands behind a name is dragged where it was written. */
@@ -257,6 +263,7 @@ export class Shape {
       outline: transformPath(outline, map),
       fillRule,
       tolerance,
+      flattening: this.parts.flattening,
       carried: carried * stretch,
       centre: { x, y },
       opacity: this.parts.opacity,
