@@ -21,7 +21,7 @@ const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
 const shoot = (name) => page.screenshot({ path: path.join(root, "docs/screenshots", `${name}.png`) });
 
 await page.goto(`http://127.0.0.1:${port}`);
-await page.waitForFunction(() => document.querySelectorAll("[data-testid=sheet-card] svg").length === 4);
+await page.waitForFunction(() => document.querySelectorAll("[data-testid=sheet-card] svg").length === 5);
 await shoot("all-sheets");
 await page.getByRole("button", { name: "Open Driftwood Dogleg" }).click();
 await page.waitForSelector("[data-testid=panel]");
@@ -67,6 +67,19 @@ for (const [sheet, place, tab, name] of [
   await page.waitForTimeout(1200);
   await shoot(name);
 }
+await page.getByRole("button", { name: "All sheets" }).click();
+await page.getByRole("button", { name: "Open Paper Lanterns" }).click();
+await page.waitForSelector("[data-testid=panel]");
+await page.waitForTimeout(1200);
+await page.mouse.click(...(await onPlan(80, 130)));
+await page.keyboard.press("2");
+await page.getByTestId("count-chart").scrollIntoViewIfNeeded();
+await page.waitForTimeout(1200);
+await shoot("flatten-charts");
+await page.getByRole("button", { name: "All sheets" }).click();
+await page.getByRole("button", { name: "Open Gull Harbour" }).click();
+await page.waitForSelector("[data-testid=panel]");
+await page.waitForTimeout(1200);
 await page.getByRole("button", { name: "Import" }).click();
 const badge = `<svg xmlns="http://www.w3.org/2000/svg" width="60" height="40">
   <g transform="translate(30 20)"><circle id="buoy" r="9"/><rect id="flag" x="2" y="-18" width="14" height="8" rx="2"/></g>

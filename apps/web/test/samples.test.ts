@@ -3,6 +3,7 @@ import { type Attachment, type Shape, Sheet } from "@vertexon/notation";
 import { driftwoodDogleg } from "../src/sample/driftwood-dogleg";
 import { footbridgeFalls } from "../src/sample/footbridge-falls";
 import { gullHarbour } from "../src/sample/gull-harbour";
+import { paperLanterns } from "../src/sample/paper-lanterns";
 import { windmillWalk } from "../src/sample/windmill-walk";
 
 const evaluated = ({ script, attachments = [] }: { script: string; attachments?: Attachment[] }) => {
@@ -11,7 +12,7 @@ const evaluated = ({ script, attachments = [] }: { script: string; attachments?:
   return sheet.update(script);
 };
 
-test.each([driftwoodDogleg, windmillWalk, footbridgeFalls, gullHarbour])(
+test.each([driftwoodDogleg, windmillWalk, footbridgeFalls, gullHarbour, paperLanterns])(
   "$name evaluates without a complaint",
   (sample) => {
     const { diagnostics, definitions } = evaluated(sample);

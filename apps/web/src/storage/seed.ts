@@ -1,11 +1,12 @@
 import { driftwoodDogleg } from "../sample/driftwood-dogleg";
 import { footbridgeFalls } from "../sample/footbridge-falls";
 import { gullHarbour } from "../sample/gull-harbour";
+import { paperLanterns } from "../sample/paper-lanterns";
 import { windmillWalk } from "../sample/windmill-walk";
 import { type Database, sheets } from "./schema";
 import { createSheet } from "./sheets";
 
-const SAMPLES = [driftwoodDogleg, windmillWalk, footbridgeFalls, gullHarbour];
+const SAMPLES = [driftwoodDogleg, windmillWalk, footbridgeFalls, gullHarbour, paperLanterns];
 
 /** Puts the sample sheets into a database that never held a sheet; deleted ones count, so none comes back by itself. */
 export async function seedSamples(db: Database): Promise<void> {

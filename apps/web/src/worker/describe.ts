@@ -91,6 +91,8 @@ function describeShape(shape: Shape): ShapeView {
     polygons: shape.polygons,
     fillRule: shape.fillRule,
     opacity: shape.opacity,
+    flattening: shape.flattening,
+    hasOwnFlattening: shape.hasOwnFlattening,
     corners: shape.corners,
     placed: shape.placed,
     ellipse: ellipseOf(outline),

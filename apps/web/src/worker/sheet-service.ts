@@ -33,6 +33,7 @@ import {
 } from "@vertexon/notation";
 import { describeDefinition } from "./describe";
 import { describeInBox } from "./describe-box";
+import { describeFlattening } from "./describe-flattening";
 import { itemName } from "./item-name";
 import { shadeField } from "./shade-field";
 import type {
@@ -41,6 +42,7 @@ import type {
   FieldPicture,
   FieldRequest,
   FieldSummary,
+  FlatteningView,
   Handoff,
   HandoffFormat,
   Inspection,
@@ -109,6 +111,12 @@ export class SheetService {
   /** The same for the script as it is, with edits: so that a long one is not sent again and again. */
   edit(edits: readonly TextEdit[]): SentView {
     return this.update(applyEdits(this.script, edits));
+  }
+
+  /** What flattening makes of a shape's curves; null for any other definition, and for a shape without curves. */
+  flattening(name: string): FlatteningView | null {
+    const shape = this.shape(name);
+    return shape && describeFlattening(shape);
   }
 
   /** What a combined shape's operands give under each operation, or null for any other definition. */

@@ -4,6 +4,7 @@ import type {
   CombineReport,
   Contour,
   FillRule,
+  FlattenOptions,
   Handoff,
   HandoffFormat,
   MultiPolygon,
@@ -84,6 +85,10 @@ export interface ShapeView {
   fillRule: FillRule;
   /** How much of its tone is shown, 0 to 1. */
   opacity: number;
+  /** How its curves become vertices. */
+  flattening: FlattenOptions;
+  /** Whether it states that itself, in place of the sheet. */
+  hasOwnFlattening: boolean;
   /** The corners that can be picked, by subpath, and the map from where they were told to where they are. */
   corners: Float64Array[];
   placed: Affine;
@@ -102,6 +107,30 @@ export interface ShapeView {
   /** What was noted along the way, where the shape is a trail. */
   trail: TrailRecord | null;
   combination: { operation: Operation; operands: string[]; report: CombineReport } | null;
+}
+
+/** What flattening makes of a shape's curves. */
+export interface FlatteningView {
+  options: FlattenOptions;
+  /** The least count of chords on the curve is this over sqrt(8 × tolerance), as the tolerance falls. */
+  limit: number;
+  counts: { tolerance: number; vertices: number }[];
+  /** Edge by edge: where its middle lies along the outline, how far it is from its curve, and whose part it is. */
+  along: { at: number; deviation: number; segment: number }[];
+  /** The mean distance along the outline. */
+  mean: number;
+  areaError: number;
+  /** The edges that are furthest from their curves, the furthest first. */
+  spots: Spot[];
+}
+
+/** A place on an edge and the place on the curve beside it. */
+export interface Spot {
+  x: number;
+  y: number;
+  curveX: number;
+  curveY: number;
+  deviation: number;
 }
 
 export interface ProbeView {

@@ -8,6 +8,7 @@
 export { type ChordBound, chordBoundOf, longestHalfAxis } from "./chord-bounds";
 export { chordDeviations } from "./deviations";
 export { type FlatPath, type FlatSubpath, flattenLevels, flattenPath, type LevelOptions } from "./flatten-path";
+export { chordLimit } from "./limit";
 export { longestChords } from "./longest-chords";
 export { FlattenError, type FlattenOptions, type Placement, pixelTolerance, type Spacing } from "./options";
 export { turnBetween } from "./turn";

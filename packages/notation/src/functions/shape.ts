@@ -92,6 +92,11 @@ export class Shape {
   get tolerance(): number {
     return this.parts.tolerance;
   }
+  /** Whether it states itself how it is flattened, in place of the sheet. */
+  get hasOwnFlattening(): boolean {
+    return this.parts.flattening !== undefined;
+  }
+
   /** How curves become vertices. */
   get flattening(): FlattenOptions {
     return this.parts.flattening ?? { tolerance: this.parts.tolerance };

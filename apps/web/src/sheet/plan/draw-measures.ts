@@ -60,16 +60,22 @@ export function drawProbe(ctx: CanvasRenderingContext2D, camera: Camera, probe: 
   });
 }
 
-/** The spot of the greatest flattening error, with its number. */
-export function drawWorstSpot(ctx: CanvasRenderingContext2D, camera: Camera, { worst }: ShapeView): void {
-  if (!worst) return;
-  const [x, y] = toScreen(camera, worst.x, worst.y);
+/** A spot of great flattening error with its number: the one that was gone to, or else the worst. */
+export function drawWorstSpot(
+  ctx: CanvasRenderingContext2D,
+  camera: Camera,
+  { worst }: ShapeView,
+  gone: { x: number; y: number; deviation: number } | undefined,
+): void {
+  const spot = gone ?? worst;
+  if (!spot) return;
+  const [x, y] = toScreen(camera, spot.x, spot.y);
   ctx.strokeStyle = tokens.plum;
   ctx.lineWidth = 1.8;
   ctx.beginPath();
   ctx.arc(x, y, 13, 0, 2 * Math.PI);
   ctx.stroke();
-  haloText(ctx, `worst ${fixed(worst.deviation, 4)}`, x + 18, y - 14, `600 12px ${tokens.mono}`);
+  haloText(ctx, `${gone ? "off" : "worst"} ${fixed(spot.deviation, 4)}`, x + 18, y - 14, `600 12px ${tokens.mono}`);
 }
 
 /** A picture of the field, placed where it was computed for, and its contours with their values. */

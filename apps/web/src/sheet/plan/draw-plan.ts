@@ -129,7 +129,7 @@ function drawShapes(ctx: CanvasRenderingContext2D, scene: Scene, only: Only): vo
   drawGhosts(ctx, camera, overlay);
   drawRays(ctx, camera, overlay);
   drawTravel(ctx, camera, shape.shape, overlay);
-  if (station === "flatten") drawWorstSpot(ctx, camera, shape.shape);
+  if (station === "flatten") drawWorstSpot(ctx, camera, shape.shape, overlay.spot);
   if (lit.ring !== undefined) lightRing(ctx, camera, shape.shape, lit.ring);
   if (lit.vertex) lightVertex(ctx, camera, shape.shape, lit.vertex);
   if (station === "define" || station === "handoff") numberVertices(ctx, camera, shape.shape);

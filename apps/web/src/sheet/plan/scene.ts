@@ -1,7 +1,7 @@
 import type { Path } from "@vertexon/geometry";
 import type { Handle, Mark } from "@vertexon/notation";
 import { itemName } from "@/worker/item-name";
-import type { FieldPicture, ShapeView, SheetView } from "@/worker/views";
+import type { FieldPicture, ShapeView, SheetView, Spot } from "@/worker/views";
 import type { Station } from "../stations/station";
 
 export interface NamedShape {
@@ -45,6 +45,8 @@ export interface Overlay {
   ghosts?: { path: Path; lit: boolean }[];
   travel?: { subpath: number; step: number; x: number; y: number; direction: number };
   rays?: { x: number; y: number; to: Float64Array };
+  /** Where an edge is far from its curve. */
+  spot?: Spot;
 }
 
 /** A field's picture, ready to be drawn. */

@@ -3,7 +3,7 @@ import { CombineStation } from "./combine";
 import type { StationProps } from "./context";
 import { DefineStation } from "./define/define";
 import { FieldStation } from "./field";
-import { FlattenStation } from "./flatten";
+import { FlattenStation } from "./flatten/flatten";
 import { HandoffStation } from "./handoff";
 import { ProbeStation } from "./probe";
 import type { Station } from "./station";

@@ -1,0 +1,65 @@
+import { expect, type Page, test } from "@playwright/test";
+import { onPage, openSheet, savedScript } from "./support";
+
+const SHEET = `plan 200 by 160, y down, unit px
+tolerance 0.2
+pond = path("M 20 80 C 40 0 160 0 180 80 S 60 150 20 80 Z")
+`;
+const scriptIs = (page: Page, text: string) => expect.poll(() => savedScript(page)).toContain(text);
+const vertices = async (page: Page) => Number(await page.getByTestId("flatten-vertices").textContent());
+
+async function openFlatten(page: Page): Promise<void> {
+  await openSheet(page, SHEET);
+  const at = await onPage(page, 100, 60);
+  await page.mouse.click(at.x, at.y);
+  await page.keyboard.press("2");
+  await expect(page.getByTestId("flatten-mean")).toHaveText(/^0\.\d+$/);
+}
+
+async function pick(page: Page, select: string, option: string): Promise<void> {
+  await page.getByRole("combobox", { name: select }).click();
+  await page.getByTitle(option, { exact: true }).click();
+}
+
+test("a shape's own way of flattening is written behind it, changed, and undone", async ({ page }) => {
+  await openFlatten(page);
+  const before = await vertices(page);
+  await pick(page, "how it is flattened", "by count");
+  await scriptIs(page, 'Z").flatten(count: 12)');
+  await expect.poll(() => vertices(page)).toBe(24);
+  await page.getByRole("spinbutton", { name: "chords a curve" }).fill("5");
+  await page.keyboard.press("Enter");
+  await expect.poll(() => vertices(page)).toBe(10);
+  await pick(page, "what the count divides evenly", "even length");
+  await scriptIs(page, ".flatten(count: 5, by: length)");
+  await pick(page, "how it is flattened", "by error");
+  await pick(page, "where vertices lie", "error on both sides");
+  await scriptIs(page, ".flatten(0.2, place: balanced)");
+  await expect.poll(() => vertices(page)).toBeLessThan(0.8 * before);
+  await pick(page, "how it is flattened", "as the sheet");
+  await expect.poll(() => savedScript(page)).toBe(SHEET);
+  await expect.poll(() => vertices(page)).toBe(before);
+  await page.getByRole("button", { name: "Undo" }).click();
+  await scriptIs(page, "place: balanced");
+});
+
+test("a click on the curve of vertices against tolerance takes that tolerance; spots follow in order", async ({
+  page,
+}) => {
+  await openFlatten(page);
+  const chart = page.getByTestId("count-chart").locator("canvas");
+  await chart.scrollIntoViewIfNeeded();
+  const box = (await chart.boundingBox())!;
+  const before = await vertices(page);
+  // Points lie a few pixels apart along the curve: one of these is near enough to one of them.
+  for (let x = 0.35; x < 0.6 && (await vertices(page)) === before; x += 0.02)
+    for (let y = 0.2; y < 0.85 && (await vertices(page)) === before; y += 0.04)
+      await page.mouse.click(box.x + x * box.width, box.y + y * box.height);
+  await expect.poll(() => vertices(page)).not.toBe(before);
+  expect(await savedScript(page)).not.toContain("tolerance 0.2\n");
+  await expect(page.getByTestId("spot")).toHaveText(/^1 of \d+: 0\.\d+$/);
+  await page.getByRole("button", { name: "next worst" }).click();
+  await expect(page.getByTestId("spot")).toHaveText(/^2 of \d+: 0\.\d+$/);
+  await page.getByRole("tab", { name: "Error along the outline" }).click();
+  await expect(page.getByTestId("error-chart").locator("canvas")).toBeVisible();
+});

@@ -1,0 +1,110 @@
+import type { FlattenOptions, Placement, Spacing } from "@vertexon/geometry";
+import { flattenEdits, writeNumber } from "@vertexon/notation";
+import { InputNumber, Select } from "antd";
+import type { StationProps } from "../context";
+
+/** By what a shape's curves are flattened. */
+type Way = "sheet" | "tolerance" | "count" | "turn";
+
+const WAYS: { value: Way; label: string }[] = [
+  { value: "sheet", label: "as the sheet" },
+  { value: "tolerance", label: "by error" },
+  { value: "count", label: "by count" },
+  { value: "turn", label: "by turn" },
+];
+const SPACINGS: { value: Spacing; label: string }[] = [
+  { value: "error", label: "even error" },
+  { value: "length", label: "even length" },
+  { value: "parameter", label: "even parameter" },
+];
+const PLACEMENTS: { value: Placement; label: string }[] = [
+  { value: "on", label: "on the curve" },
+  { value: "balanced", label: "error on both sides" },
+  { value: "area", label: "area kept" },
+  { value: "outside", label: "outside" },
+];
+
+/** How the chosen shape is flattened in place of the sheet's tolerance; every choice is written behind its definition. */
+export function OwnWay({ view, shape, onEdit }: StationProps) {
+  if (!shape) return null;
+  const { flattening, hasOwnFlattening } = shape.shape;
+  const way = hasOwnFlattening ? wayOf(flattening) : "sheet";
+  const write = (args: string | null) =>
+    onEdit((current, script) => {
+      const definition = current.definitions.find(({ name }) => name === shape.definition);
+      return definition ? flattenEdits(script, definition.span, args) : null;
+    });
+  const number = (value: number): string => writeNumber(value, Math.max(2, 3 - Math.floor(Math.log10(value))));
+  const byError = (tolerance: number, placement: Placement) =>
+    write(`${number(tolerance)}${placement === "on" ? "" : `, place: ${placement}`}`);
+  const byCount = (count: number, spacing: Spacing) =>
+    write(`count: ${count}${spacing === "error" ? "" : `, by: ${spacing}`}`);
+  const choose = (next: Way) => {
+    if (next === "sheet") write(null);
+    else if (next === "tolerance") byError(view.tolerance, "on");
+    else if (next === "count") byCount(12, "error");
+    else write("turn: 10deg");
+  };
+  const { tolerance = view.tolerance, placement = "on", count = 12, spacing = "error", turn = 0 } = flattening;
+  return (
+    <div className="own-way">
+      <span className="mono">{shape.definition}</span>
+      <Select size="small" value={way} options={WAYS} onChange={choose} aria-label="how it is flattened" />
+      {way === "tolerance" && (
+        <>
+          <InputNumber
+            size="small"
+            min={1e-9}
+            step={tolerance / 10}
+            value={tolerance}
+            onChange={(next) => next && byError(next, placement)}
+            aria-label="its tolerance"
+          />
+          <Select
+            size="small"
+            value={placement}
+            options={PLACEMENTS}
+            onChange={(next) => byError(tolerance, next)}
+            aria-label="where vertices lie"
+          />
+        </>
+      )}
+      {way === "count" && (
+        <>
+          <InputNumber
+            size="small"
+            min={1}
+            max={1 << 20}
+            precision={0}
+            value={count}
+            onChange={(next) => next && byCount(next, spacing)}
+            aria-label="chords a curve"
+          />
+          <Select
+            size="small"
+            value={spacing}
+            options={SPACINGS}
+            onChange={(next) => byCount(count, next)}
+            aria-label="what the count divides evenly"
+          />
+        </>
+      )}
+      {way === "turn" && (
+        <InputNumber
+          size="small"
+          min={0.01}
+          max={180}
+          value={Number(((turn * 180) / Math.PI).toFixed(4))}
+          suffix="deg"
+          onChange={(next) => next && write(`turn: ${number(next)}deg`)}
+          aria-label="turn a chord in degrees"
+        />
+      )}
+    </div>
+  );
+}
+
+function wayOf({ turn, count }: FlattenOptions): Way {
+  if (count !== undefined) return "count";
+  return turn !== undefined ? "turn" : "tolerance";
+}

@@ -1,0 +1,124 @@
+import {
+  chordDeviations,
+  chordLimit,
+  FlattenError,
+  type FlattenOptions,
+  flattenPath,
+  pointAt,
+  sectorArea,
+  segmentsWithJoin,
+  signedArea,
+} from "@vertexon/geometry";
+import type { Shape } from "@vertexon/notation";
+import type { FlatteningView } from "./views";
+
+/** How many tolerances the count is computed for, and over how many powers of ten below the outline's size. */
+const TOLERANCES = 33;
+const [GREATEST, LEAST] = [-1, -6];
+const MOST_SPOTS = 40;
+/** Places along a chord at which its distance from the curve is taken for the mean. */
+const PLACES = 7;
+
+/** What flattening makes of a shape's curves, or null where it has none. */
+export function describeFlattening(shape: Shape): FlatteningView | null {
+  const limit = chordLimit(shape.outline);
+  if (limit === 0) return null;
+  const edges = edgesOf(shape);
+  const { sum, length } = edges.reduce(
+    (all, edge) => ({ sum: all.sum + edge.mean * edge.length, length: all.length + edge.length }),
+    { sum: 0, length: 0 },
+  );
+  const spots = edges
+    .filter(({ deviation }) => deviation > 0)
+    .sort((a, b) => b.deviation - a.deviation)
+    .slice(0, MOST_SPOTS)
+    .map(({ spot, deviation }) => ({ ...spot, deviation }));
+  let at = 0;
+  const along = edgesOf(shape).map((edge) => {
+    at += edge.length;
+    return { at: at - edge.length / 2, deviation: edge.deviation, segment: edge.segment };
+  });
+  return {
+    options: shape.flattening,
+    limit,
+    counts: countsOf(shape),
+    along,
+    mean: length > 0 ? sum / length : 0,
+    areaError: areaErrorOf(shape),
+    spots,
+  };
+}
+
+interface EdgeError {
+  length: number;
+  segment: number;
+  deviation: number;
+  mean: number;
+  /** The middle of the edge, and the curve beside it. */
+  spot: { x: number; y: number; curveX: number; curveY: number };
+}
+
+function edgesOf(shape: Shape): EdgeError[] {
+  const all: EdgeError[] = [];
+  shape.flat.subpaths.forEach((flat, s) => {
+    const subpath = shape.outline.subpaths[s];
+    const segments = segmentsWithJoin(subpath);
+    const deviations = chordDeviations(subpath, flat);
+    const { vertices: v, segment, parameter } = flat;
+    const n = segment.length;
+    for (let i = 0; i < (flat.closed ? n : n - 1); i++) {
+      const j = (i + 1) % n;
+      const [ax, ay, bx, by] = [v[2 * i], v[2 * i + 1], v[2 * j], v[2 * j + 1]];
+      const length = Math.hypot(bx - ax, by - ay);
+      const t1 = i + 1 < n && segment[i + 1] === segment[i] ? parameter[i + 1] : 1;
+      let mean = 0;
+      let far = -1;
+      let spot = { x: (ax + bx) / 2, y: (ay + by) / 2, curveX: (ax + bx) / 2, curveY: (ay + by) / 2 };
+      for (let k = 1; deviations[i] > 0 && length > 0 && k <= PLACES; k++) {
+        const t = parameter[i] + ((t1 - parameter[i]) * (k - 0.5)) / PLACES;
+        const [x, y] = pointAt(segments[segment[i]], t);
+        const share = Math.max(0, Math.min(1, ((x - ax) * (bx - ax) + (y - ay) * (by - ay)) / (length * length)));
+        const [fx, fy] = [ax + share * (bx - ax), ay + share * (by - ay)];
+        const off = Math.hypot(x - fx, y - fy);
+        mean += off / PLACES;
+        if (off > far) [far, spot] = [off, { x: fx, y: fy, curveX: x, curveY: y }];
+      }
+      all.push({ length, segment: segment[i], deviation: deviations[i], mean, spot });
+    }
+  });
+  return all;
+}
+
+/** Vertices by tolerance, in the shape's own placement. */
+function countsOf(shape: Shape): FlatteningView["counts"] {
+  const { placement } = shape.flattening;
+  const size = Math.max(...shape.outline.subpaths.flatMap(({ x, y }) => [Math.abs(x), Math.abs(y)]), 1);
+  const counts: FlatteningView["counts"] = [];
+  for (let i = 0; i < TOLERANCES; i++) {
+    const tolerance = size * 10 ** (GREATEST + ((LEAST - GREATEST) * i) / (TOLERANCES - 1));
+    const vertices = verticesAt(shape, { tolerance, placement });
+    if (vertices !== null) counts.push({ tolerance, vertices });
+  }
+  return counts;
+}
+
+function verticesAt(shape: Shape, options: FlattenOptions): number | null {
+  try {
+    const { subpaths } = flattenPath(shape.outline, options);
+    return subpaths.reduce((sum, { vertices }) => sum + vertices.length / 2, 0);
+  } catch (error) {
+    if (error instanceof FlattenError) return null;
+    throw error;
+  }
+}
+
+/** How much larger the flattened closed outlines are than the true ones, each by its own sense. */
+function areaErrorOf(shape: Shape): number {
+  let error = 0;
+  shape.flat.subpaths.forEach(({ vertices, closed }, s) => {
+    if (!closed) return;
+    const exact = segmentsWithJoin(shape.outline.subpaths[s]).reduce((sum, segment) => sum + sectorArea(segment), 0);
+    error += Math.abs(signedArea(vertices)) - Math.abs(exact);
+  });
+  return error;
+}
