@@ -150,8 +150,11 @@ export function CountChart({
     },
   };
   return (
-    <div className="chart" data-testid="count-chart">
-      <Scatter data={data} options={options} aria-label="vertices against tolerance" />
-    </div>
+    <>
+      <div className="chart" data-testid="count-chart">
+        <Scatter data={data} options={options} aria-label="vertices against tolerance" />
+      </div>
+      <p className="quiet">Dashed: the least possible. Ring: what is set. Click a point to take its tolerance.</p>
+    </>
   );
 }
