@@ -97,6 +97,6 @@ function chart() {
     (i) =>
       `<text x="${(left + (i + 0.5) * step).toFixed(1)}" y="${height - 22}" text-anchor="middle">${(1 + i / 100).toFixed(2)}</text>`,
   );
-  return `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 ${width} ${height}" font-family="sans-serif" font-size="12" fill="#1F2A2C"><rect width="${width}" height="${height}" fill="#FAFBF8"/>${parts.join("")}${ticks.join("")}<text x="${left}" y="${height - 6}">chords over the least count</text></svg>
+  return `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 ${width} ${height}" font-family="sans-serif" font-size="12" fill="#1F2A2C"><title>Chords over the least count</title><rect width="${width}" height="${height}" fill="#FAFBF8"/>${parts.join("")}${ticks.join("")}<text x="${left}" y="${height - 6}">chords over the least count</text></svg>
 `;
 }

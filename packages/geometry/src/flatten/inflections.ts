@@ -1,5 +1,4 @@
-import { derivativesAt, type Segment } from "../path";
-import { rootsOf } from "./off-line";
+import { derivativesAt, rootsOf, type Segment } from "../path";
 
 /**
  * The parameters between 0 and 1 at which a segment stops being convex, rising: where C' × C'' changes its sign, and

@@ -1,4 +1,4 @@
-import { derivativesAt, pointAt, type Segment } from "../path";
+import { parallelTo, pointAt, type Segment } from "../path";
 
 /** Signed distances from a line through (x, y) along the unit vector (dx, dy), positive to the side (−dy, dx). */
 export interface Extent {
@@ -28,30 +28,4 @@ export function extentFromLine(
     extent.greatest = Math.max(extent.greatest, distance);
   }
   return extent;
-}
-
-/** Where C' × (dx, dy) is 0. */
-function parallelTo(segment: Segment, dx: number, dy: number): number[] {
-  if (segment.kind === "line") return [];
-  if (segment.kind === "arc") {
-    const { ux, uy, vx, vy, start, sweep } = segment;
-    // C' = v cos θ − u sin θ.
-    const angle = Math.atan2(vx * dy - vy * dx, ux * dy - uy * dx);
-    // Angles are within (−2π, 4π): every half turn of that is tried.
-    return Array.from({ length: 13 }, (_, k) => (angle + (k - 6) * Math.PI - start) / sweep);
-  }
-  const p = derivativesAt(segment, 0);
-  const q = derivativesAt(segment, 1);
-  const across = (x: number, y: number): number => x * dy - y * dx;
-  const f0 = across(p.dx, p.dy);
-  const f1 = across(p.ddx, p.ddy);
-  return rootsOf(across(q.dx, q.dy) - f0 - f1, f1, f0);
-}
-
-/** The real roots of a t² + b t + c, without cancellation. */
-export function rootsOf(a: number, b: number, c: number): number[] {
-  const inside = b * b - 4 * a * c;
-  if (!(inside >= 0)) return [];
-  const q = -(b + (b < 0 ? -1 : 1) * Math.sqrt(inside)) / 2;
-  return [q / a, c / q].filter(Number.isFinite);
 }

@@ -65,3 +65,9 @@ export function tangentAt(segment: Segment, t: number, side: 1 | -1): [number, n
   }
   return [1, 0];
 }
+
+/** Signed curvature at t, in 1 / plan units: positive where the direction turns from +x towards +y; NaN at a cusp. */
+export function curvatureAt(segment: Segment, t: number): number {
+  const { dx, dy, ddx, ddy } = derivativesAt(segment, t);
+  return (dx * ddy - dy * ddx) / Math.hypot(dx, dy) ** 3;
+}

@@ -7,9 +7,11 @@
  */
 export { arcFromEndpoints, principalAxes } from "./arc";
 export { cornersOf, segmentsWithJoin, startedAt, withCorner, withoutCorner } from "./corners";
-export { type Derivatives, derivativesAt, tangentAt } from "./derivatives";
+export { curvatureAt, type Derivatives, derivativesAt, tangentAt } from "./derivatives";
 export { directionAt } from "./direction";
+export { parallelTo, rootsOf, segmentBounds } from "./extremes";
 export { parameterAtLength, segmentLength } from "./length";
+export { type Meeting, meetingsOf } from "./meetings";
 export {
   type Arc,
   type Cubic,
@@ -23,6 +25,8 @@ export {
   type Segment,
   type Subpath,
 } from "./model";
+export { type Moments, momentsOf } from "./moments";
+export { type Nearest, nearestOnSegment } from "./nearest";
 export {
   PathDataError,
   parsePathData,

@@ -1,4 +1,5 @@
 import { derivativesAt } from "./derivatives";
+import { GAUSS_16 } from "./gauss";
 import type { Segment } from "./model";
 
 /**
@@ -46,20 +47,10 @@ function halved(segment: Segment, t0: number, t1: number, whole: number, depth: 
 function quadrature(segment: Segment, t0: number, t1: number): number {
   const [middle, half] = [(t0 + t1) / 2, (t1 - t0) / 2];
   let sum = 0;
-  for (let i = 0; i < ABSCISSAE.length; i++)
+  for (const [node, weight] of GAUSS_16)
     for (const sign of [-1, 1]) {
-      const { dx, dy } = derivativesAt(segment, middle + sign * half * ABSCISSAE[i]);
-      sum += WEIGHTS[i] * Math.hypot(dx, dy);
+      const { dx, dy } = derivativesAt(segment, middle + sign * half * node);
+      sum += weight * Math.hypot(dx, dy);
     }
   return half * sum;
 }
-
-/** Gauss-Legendre with 16 points: positive abscissae and their weights (Abramowitz and Stegun, table 25.4). */
-const ABSCISSAE = [
-  0.09501250983763744, 0.2816035507792589, 0.45801677765722737, 0.6178762444026438, 0.755404408355003,
-  0.8656312023878318, 0.9445750230732326, 0.9894009349916499,
-];
-const WEIGHTS = [
-  0.1894506104550685, 0.18260341504492358, 0.16915651939500254, 0.14959598881657674, 0.12462897125553388,
-  0.09515851168249279, 0.06225352393864789, 0.0271524594117541,
-];
