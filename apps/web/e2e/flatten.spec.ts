@@ -63,3 +63,26 @@ test("a click on the curve of vertices against tolerance takes that tolerance; s
   await page.getByRole("tab", { name: "Error along the outline" }).click();
   await expect(page.getByTestId("error-chart").locator("canvas")).toBeVisible();
 });
+
+test("a number runs over a range, and the value is found at which two ponds become one", async ({ page }) => {
+  await openSheet(
+    page,
+    `plan 200 by 160, y down, unit px
+tolerance 0.05
+gap = 30 from 10 to 90
+ponds = polygon((20, 20), (60, 20), (60, 60), (20, 60)) union rect((20 + gap, 30), width: 30, height: 20)
+halo = circle((60, 120), radius: gap / 3)
+`,
+  );
+  const at = await onPage(page, 60, 120);
+  await page.mouse.click(at.x, at.y);
+  await page.keyboard.press("2");
+  await page.getByRole("tab", { name: "Sweep" }).click();
+  await expect(page.getByTestId("sweep-changes")).toContainText("1 piece, 0 holes throughout");
+  await page.getByRole("cell", { name: "ponds", exact: true }).click();
+  await page.getByRole("tab", { name: "Sweep" }).click();
+  await expect(page.getByTestId("sweep-changes")).toContainText("gap 40.0000: 1 piece, 0 holes → 2 pieces, 0 holes");
+  await page.getByRole("spinbutton", { name: "last value" }).fill("39");
+  await page.keyboard.press("Enter");
+  await expect(page.getByTestId("sweep-changes")).toContainText("1 piece, 0 holes throughout");
+});

@@ -36,6 +36,7 @@ import { describeInBox } from "./describe-box";
 import { describeFlattening } from "./describe-flattening";
 import { itemName } from "./item-name";
 import { shadeField } from "./shade-field";
+import { type SweepRequest, sweep } from "./sweep";
 import type {
   BoxView,
   CombinationView,
@@ -47,6 +48,7 @@ import type {
   HandoffFormat,
   Inspection,
   SentView,
+  SweepView,
 } from "./views";
 
 const OPERATIONS: Operation[] = ["union", "intersection", "difference", "xor"];
@@ -176,6 +178,13 @@ export class SheetService {
       const shapes = namedShapes(definitions);
       return { width, height, shape: describeInBox(shapes.get(name) ?? null, width, height) };
     });
+  }
+
+  /** A shape as a number of the script runs over a range. */
+  sweep(request: SweepRequest, attachments: Attachment[]): SweepView {
+    const shapeNamed = (sheet: Sheet, script: string, name: string): Shape | null =>
+      namedShapes(sheet.update(script).definitions).get(name) ?? null;
+    return sweep(this.script, attachments, shapeNamed, request);
   }
 
   inspect(name: string, x: number, y: number): Inspection | null {

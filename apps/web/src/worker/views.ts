@@ -124,6 +124,24 @@ export interface FlatteningView {
   spots: Spot[];
 }
 
+/** What a shape is at one value of a number; null where the sheet does not compute there. */
+export interface SweepRow {
+  value: number;
+  vertices: number | null;
+  error: number | null;
+  area: number | null;
+  pieces: number | null;
+  holes: number | null;
+}
+
+export interface SweepView {
+  rows: SweepRow[];
+  /** Between which values, narrowed down, the number of pieces or holes changes. */
+  changes: { before: SweepRow; after: SweepRow }[];
+  /** Whether there was time for all of it. */
+  complete: boolean;
+}
+
 /** A place on an edge and the place on the curve beside it. */
 export interface Spot {
   x: number;

@@ -1,6 +1,6 @@
 import { flattenEdits, writeNumber } from "@vertexon/notation";
 import { InputNumber, Slider, Table, Tabs } from "antd";
-import type { ReactNode } from "react";
+import { type ReactNode, useState } from "react";
 import { Figure } from "@/format/figure";
 import { fixed, small } from "@/format/numbers";
 import type { FlatteningView, ShapeView } from "@/worker/views";
@@ -12,6 +12,7 @@ import { useOwnValue } from "../use-own-value";
 import { CountChart, ErrorChart } from "./charts";
 import { OwnWay } from "./own-way";
 import { Spots } from "./spots";
+import { Sweep } from "./sweep";
 
 /** The slider runs over these powers of ten, in plan units. */
 const LEAST = -4;
@@ -33,7 +34,9 @@ export function FlattenStation(props: StationProps) {
       { drag },
     );
   };
+  const [tab, setTab] = useState("counts");
   const name = shape?.name ?? null;
+  const isCurved = shape?.shape.outline.subpaths.some(({ segments }) => segments.some(({ kind }) => kind !== "line"));
   const flattening = useAnswer(thread, name ? (service) => service.flattening(name) : null, [view, name, moving]);
   const take = (next: number) => {
     const rounded = Number(next.toPrecision(2));
@@ -72,33 +75,18 @@ export function FlattenStation(props: StationProps) {
       {!shape && <Empty>Nothing to flatten yet: the script defines no shape.</Empty>}
       {shape && flattening && <OwnWay {...props} />}
       {shape && <Accuracy shape={shape.shape} flattening={flattening} />}
-      {shape && flattening && (
-        <>
-          <Tabs
-            size="small"
-            items={[
-              {
-                key: "counts",
-                label: "Vertices against tolerance",
-                children: (
-                  <CountChart
-                    flattening={flattening}
-                    vertices={shape.shape.vertices}
-                    tolerance={shape.shape.flattening.tolerance ?? shape.shape.error}
-                    onTake={take}
-                  />
-                ),
-              },
-              {
-                key: "errors",
-                label: "Error along the outline",
-                children: <ErrorChart flattening={flattening} allowed={shape.shape.flattening.tolerance} />,
-              },
-            ]}
-          />
-          <Spots key={shape.name} spots={flattening.spots} onOverlay={props.onOverlay} />
-        </>
+      {shape && (flattening || !isCurved) && (
+        <Tabs
+          size="small"
+          activeKey={flattening ? tab : "sweep"}
+          onChange={setTab}
+          items={[
+            ...(flattening ? chartsOf(shape, flattening, take) : []),
+            { key: "sweep", label: "Sweep", children: <Sweep {...props} /> },
+          ]}
+        />
       )}
+      {shape && flattening && <Spots key={shape.name} spots={flattening.spots} onOverlay={props.onOverlay} />}
       {shape?.shape.combination && (
         <p className="quiet">
           {shape.name} is combined from other shapes and has no curves of its own: choose one of those below.
@@ -126,6 +114,29 @@ export function FlattenStation(props: StationProps) {
       </p>
     </Panel>
   );
+}
+
+function chartsOf({ shape }: NamedShape, flattening: FlatteningView, onTake: (tolerance: number) => void) {
+  const { tolerance } = shape.flattening;
+  return [
+    {
+      key: "counts",
+      label: "Vertices against tolerance",
+      children: (
+        <CountChart
+          flattening={flattening}
+          vertices={shape.vertices}
+          tolerance={tolerance ?? shape.error}
+          onTake={onTake}
+        />
+      ),
+    },
+    {
+      key: "errors",
+      label: "Error along the outline",
+      children: <ErrorChart flattening={flattening} allowed={tolerance} />,
+    },
+  ];
 }
 
 function Accuracy({ shape, flattening }: { shape: ShapeView; flattening: FlatteningView | null }) {

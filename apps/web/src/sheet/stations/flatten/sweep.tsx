@@ -1,0 +1,153 @@
+import { Checkbox, InputNumber, Segmented, Select } from "antd";
+import { useState } from "react";
+import { Scatter } from "react-chartjs-2";
+import { fixed, small } from "@/format/numbers";
+import { tokens } from "@/theme/tokens";
+import type { DefinitionView, SweepRow, SweepView } from "@/worker/views";
+import { useAnswer } from "../../use-answer";
+import { NO_FILES, type StationProps } from "../context";
+
+type Figure = "vertices" | "error" | "area";
+const FIGURES: { value: Figure; label: string }[] = [
+  { value: "vertices", label: "vertices" },
+  { value: "error", label: "greatest error" },
+  { value: "area", label: "area" },
+];
+const STEPS = 40;
+
+/** The shape in question as a number of the script runs over a range, and where it falls into other parts. */
+export function Sweep({ view, thread, shape, moving, attachments }: StationProps) {
+  const numbers = view.definitions.filter(({ number, value }) => number && value?.type === "number");
+  const [asked, setAsked] = useState<string | null>(null);
+  const [ends, setEnds] = useState<{ of: string; from: number; to: number } | null>(null);
+  const [wholeAsked, setWholeAsked] = useState<boolean | null>(null);
+  const [figure, setFigure] = useState<Figure>("vertices");
+  const chosen = numbers.find(({ name }) => name === asked) ?? numbers[0];
+  const range = chosen && ends?.of === chosen.name ? ends : chosen && usualRange(chosen);
+  const whole = range ? (wholeAsked ?? looksCounted(chosen, range)) : false;
+  const name = shape?.name ?? null;
+  const ready = chosen?.number && range && name && range.to > range.from && !moving;
+  const span = chosen?.number?.span;
+  const found = useAnswer<SweepView>(
+    thread,
+    ready && span
+      ? (service) =>
+          service.sweep({ name, number: span, from: range.from, to: range.to, steps: STEPS, whole }, [
+            ...(attachments.files ?? NO_FILES),
+          ])
+      : null,
+    [view, name, chosen?.name, range?.from, range?.to, whole, moving],
+  );
+  if (!chosen || !range)
+    return <p className="panel-empty">No number to run: write one by itself, for example: bank = 42 from 12 to 60</p>;
+  const setEnd = (change: Partial<{ from: number; to: number }>) => setEnds({ ...range, ...change, of: chosen.name });
+  return (
+    <>
+      <div className="sweep-range">
+        <Select
+          size="small"
+          value={chosen.name}
+          options={numbers.map((each) => ({ value: each.name, label: each.name }))}
+          onChange={setAsked}
+          aria-label="number that runs"
+        />
+        <span>from</span>
+        <InputNumber
+          size="small"
+          value={range.from}
+          onChange={(from) => from !== null && setEnd({ from })}
+          aria-label="first value"
+        />
+        <span>to</span>
+        <InputNumber
+          size="small"
+          value={range.to}
+          onChange={(to) => to !== null && setEnd({ to })}
+          aria-label="last value"
+        />
+      </div>
+      <div className="sweep-figure">
+        <Segmented<Figure> size="small" value={figure} options={FIGURES} onChange={setFigure} />
+        <Checkbox checked={whole} onChange={(event) => setWholeAsked(event.target.checked)}>
+          whole values
+        </Checkbox>
+      </div>
+      {found ? (
+        <SweepChart rows={found.rows} figure={figure} number={chosen.name} />
+      ) : (
+        <p className="panel-empty">{range.to > range.from ? "Running …" : "The last value must be above the first."}</p>
+      )}
+      {found && <Changes {...found} number={chosen.name} whole={whole} />}
+    </>
+  );
+}
+
+function SweepChart({ rows, figure, number }: { rows: SweepRow[]; figure: Figure; number: string }) {
+  const data = rows.flatMap((row) => (row[figure] === null ? [] : [{ x: row.value, y: row[figure] }]));
+  return (
+    <div className="chart" data-testid="sweep-chart">
+      <Scatter
+        aria-label={`${figure} against ${number}`}
+        data={{
+          datasets: [
+            {
+              label: figure,
+              data,
+              showLine: true,
+              borderColor: tokens.plum,
+              backgroundColor: tokens.plum,
+              borderWidth: 1.4,
+              pointRadius: 2.2,
+            },
+          ],
+        }}
+        options={{
+          animation: false,
+          maintainAspectRatio: false,
+          scales: {
+            x: { title: { display: true, text: number }, grid: { color: tokens.rule } },
+            y: { title: { display: true, text: figure }, grid: { color: tokens.rule } },
+          },
+          plugins: {
+            tooltip: {
+              callbacks: { label: ({ parsed }) => `${number} ${small(parsed.x ?? 0)}: ${small(parsed.y ?? 0)}` },
+            },
+          },
+        }}
+      />
+    </div>
+  );
+}
+
+/** Where the number of pieces or holes changes. */
+function Changes({ rows, changes, complete, number, whole }: SweepView & { number: string; whole: boolean }) {
+  const parts = ({ pieces, holes }: SweepRow): string =>
+    pieces === null
+      ? "no shape"
+      : `${pieces} ${pieces === 1 ? "piece" : "pieces"}, ${holes} ${holes === 1 ? "hole" : "holes"}`;
+  return (
+    <>
+      <ul className="sweep-changes mono" data-testid="sweep-changes">
+        {changes.length === 0 && rows[0] && <li>{parts(rows[0])} throughout</li>}
+        {changes.map(({ before, after }) => (
+          <li key={after.value}>
+            {number} {whole ? after.value : fixed(after.value, 4)}: {parts(before)} → {parts(after)}
+          </li>
+        ))}
+      </ul>
+      {!complete && <p className="quiet">There was no time for all of it: choose a shorter range.</p>}
+    </>
+  );
+}
+
+function usualRange({ name, number, value }: DefinitionView): { of: string; from: number; to: number } {
+  const now = value?.type === "number" ? value.value : 1;
+  const [from, to] = now === 0 ? [0, 10] : [Math.min(now / 2, now * 2), Math.max(now / 2, now * 2)];
+  return { of: name, from: number?.least ?? from, to: number?.greatest ?? to };
+}
+
+/** Whether a number looks like a count: whole, in a short range of whole numbers. */
+function looksCounted({ value }: DefinitionView, { from, to }: { from: number; to: number }): boolean {
+  const all = [from, to, value?.type === "number" ? value.value : 0.5];
+  return all.every(Number.isInteger) && to - from <= STEPS;
+}
