@@ -89,7 +89,7 @@ export function FlattenStation(props: StationProps) {
       {shape && flattening && <Spots key={shape.name} spots={flattening.spots} onOverlay={props.onOverlay} />}
       {shape?.shape.combination && (
         <p className="quiet">
-          {shape.name} is combined from other shapes and has no curves of its own: choose one of those below.
+          {shape.name} is combined from other shapes: its curves are theirs, and are flattened where those are defined.
         </p>
       )}
       <Table<NamedShape>
