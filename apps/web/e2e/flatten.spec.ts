@@ -60,7 +60,7 @@ test("a click on the curve of vertices against tolerance takes that tolerance; s
   await expect(page.getByTestId("spot")).toHaveText(/^1 of \d+: 0\.\d+$/);
   await page.getByRole("button", { name: "next worst" }).click();
   await expect(page.getByTestId("spot")).toHaveText(/^2 of \d+: 0\.\d+$/);
-  await page.getByRole("tab", { name: "Error along the outline" }).click();
+  await page.getByRole("tab", { name: "Along the outline" }).click();
   await expect(page.getByTestId("error-chart").locator("canvas")).toBeVisible();
 });
 
@@ -85,4 +85,19 @@ halo = circle((60, 120), radius: gap / 3)
   await page.getByRole("spinbutton", { name: "last value" }).fill("39");
   await page.keyboard.press("Enter");
   await expect(page.getByTestId("sweep-changes")).toContainText("1 piece, 0 holes throughout");
+});
+
+test("a setting is kept as A, compared with the next one, and taken again", async ({ page }) => {
+  await openFlatten(page);
+  const before = await vertices(page);
+  await page.getByRole("tab", { name: "A and B" }).click();
+  await page.getByRole("button", { name: "Keep this setting as A" }).click();
+  await pick(page, "how it is flattened", "by count");
+  const row = page.getByTestId("compare").getByRole("row", { name: /^vertices/ });
+  await expect(row).toHaveText(new RegExp(`^vertices${before}24${before > 24 ? "−" : ""}${Math.abs(24 - before)}$`));
+  await page.getByRole("button", { name: "Take A again" }).click();
+  await scriptIs(page, ".flatten(0.2)");
+  await expect.poll(() => vertices(page)).toBe(before);
+  await page.getByRole("button", { name: "Undo" }).click();
+  await scriptIs(page, ".flatten(count: 12)");
 });

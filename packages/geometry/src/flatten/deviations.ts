@@ -1,6 +1,6 @@
 import { pointAt, type Subpath, segmentsWithJoin } from "../path";
 import { chordBoundOf } from "./chord-bounds";
-import type { FlatSubpath } from "./flatten-path";
+import type { FlatSubpath } from "./flat-path";
 import { extentFromLine } from "./off-line";
 import { roundingOf } from "./rounding";
 

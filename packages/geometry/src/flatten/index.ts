@@ -7,7 +7,8 @@
  */
 export { type ChordBound, chordBoundOf, longestHalfAxis } from "./chord-bounds";
 export { chordDeviations } from "./deviations";
-export { type FlatPath, type FlatSubpath, flattenLevels, flattenPath, type LevelOptions } from "./flatten-path";
+export type { FlatPath, FlatSubpath } from "./flat-path";
+export { flattenLevels, flattenPath, type LevelOptions } from "./flatten-path";
 export { chordLimit } from "./limit";
 export { longestChords } from "./longest-chords";
 export { FlattenError, type FlattenOptions, type Placement, pixelTolerance, type Spacing } from "./options";

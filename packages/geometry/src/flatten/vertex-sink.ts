@@ -1,4 +1,4 @@
-import type { FlatSubpath } from "./flatten-path";
+import type { FlatSubpath } from "./flat-path";
 
 /**
  * Where the flattened vertices of one subpath gather: typed arrays that grow by doubling, so that no vertex allocates

@@ -10,6 +10,7 @@ import type { StationProps } from "../context";
 import { Empty, Facts, Panel } from "../panel";
 import { useOwnValue } from "../use-own-value";
 import { CountChart, ErrorChart } from "./charts";
+import { Compare } from "./compare";
 import { OwnWay } from "./own-way";
 import { Spots } from "./spots";
 import { Sweep } from "./sweep";
@@ -81,12 +82,23 @@ export function FlattenStation(props: StationProps) {
           activeKey={flattening ? tab : "sweep"}
           onChange={setTab}
           items={[
-            ...(flattening ? chartsOf(shape, flattening, take) : []),
+            ...(flattening
+              ? [
+                  ...chartsOf(shape, flattening, take),
+                  {
+                    key: "compare",
+                    label: "A and B",
+                    children: <Compare {...props} shape={shape} flattening={flattening} />,
+                  },
+                ]
+              : []),
             { key: "sweep", label: "Sweep", children: <Sweep {...props} /> },
           ]}
         />
       )}
-      {shape && flattening && <Spots key={shape.name} spots={flattening.spots} onOverlay={props.onOverlay} />}
+      {shape && flattening && tab !== "compare" && (
+        <Spots key={shape.name} spots={flattening.spots} onOverlay={props.onOverlay} />
+      )}
       {shape?.shape.combination && (
         <p className="quiet">
           {shape.name} is combined from other shapes: its curves are theirs, and are flattened where those are defined.
@@ -121,7 +133,7 @@ function chartsOf({ shape }: NamedShape, flattening: FlatteningView, onTake: (to
   return [
     {
       key: "counts",
-      label: "Vertices against tolerance",
+      label: "By tolerance",
       children: (
         <CountChart
           flattening={flattening}
@@ -133,7 +145,7 @@ function chartsOf({ shape }: NamedShape, flattening: FlatteningView, onTake: (to
     },
     {
       key: "errors",
-      label: "Error along the outline",
+      label: "Along the outline",
       children: <ErrorChart flattening={flattening} allowed={tolerance} />,
     },
   ];

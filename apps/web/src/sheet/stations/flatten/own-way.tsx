@@ -34,16 +34,13 @@ export function OwnWay({ view, shape, onEdit }: StationProps) {
       const definition = current.definitions.find(({ name }) => name === shape.definition);
       return definition ? flattenEdits(script, definition.span, args) : null;
     });
-  const number = (value: number): string => writeNumber(value, Math.max(2, 3 - Math.floor(Math.log10(value))));
-  const byError = (tolerance: number, placement: Placement) =>
-    write(`${number(tolerance)}${placement === "on" ? "" : `, place: ${placement}`}`);
-  const byCount = (count: number, spacing: Spacing) =>
-    write(`count: ${count}${spacing === "error" ? "" : `, by: ${spacing}`}`);
+  const byError = (tolerance: number, placement: Placement) => write(argumentsOf({ tolerance, placement }));
+  const byCount = (count: number, spacing: Spacing) => write(argumentsOf({ count, spacing }));
   const choose = (next: Way) => {
     if (next === "sheet") write(null);
     else if (next === "tolerance") byError(view.tolerance, "on");
     else if (next === "count") byCount(12, "error");
-    else write("turn: 10deg");
+    else write(argumentsOf({ turn: Math.PI / 18 }));
   };
   const { tolerance = view.tolerance, placement = "on", count = 12, spacing = "error", turn = 0 } = flattening;
   return (
@@ -96,12 +93,27 @@ export function OwnWay({ view, shape, onEdit }: StationProps) {
           max={180}
           value={Number(((turn * 180) / Math.PI).toFixed(4))}
           suffix="deg"
-          onChange={(next) => next && write(`turn: ${number(next)}deg`)}
+          onChange={(next) => next && write(argumentsOf({ turn: (next * Math.PI) / 180 }))}
           aria-label="turn a chord in degrees"
         />
       )}
     </div>
   );
+}
+
+/** What stands in the brackets of flatten for a way of flattening. */
+export function argumentsOf({ tolerance, placement = "on", count, spacing = "error", turn }: FlattenOptions): string {
+  const parts: string[] = [];
+  if (tolerance !== undefined) parts.push(number(tolerance));
+  if (placement !== "on") parts.push(`place: ${placement}`);
+  if (count !== undefined) parts.push(`count: ${count}`);
+  if (count !== undefined && spacing !== "error") parts.push(`by: ${spacing}`);
+  if (turn !== undefined) parts.push(`turn: ${number((turn * 180) / Math.PI)}deg`);
+  return parts.join(", ");
+}
+
+function number(value: number): string {
+  return writeNumber(value, Math.max(2, 3 - Math.floor(Math.log10(value))));
 }
 
 function wayOf({ turn, count }: FlattenOptions): Way {
