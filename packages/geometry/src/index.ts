@@ -3,6 +3,7 @@ export * from "./distance";
 export * from "./flatten";
 export * from "./formats";
 export * from "./location";
+export * from "./mesh";
 export * from "./numeric";
 export * from "./path";
 export * from "./polygon";

@@ -1,0 +1,150 @@
+import { orientation } from "../numeric";
+import { allRings, type MultiPolygon, requireFiniteRings } from "../polygon";
+import { type Diagonal, monotoneDiagonals } from "./monotone";
+
+/** Indexed triangles: x y of each vertex, and three indices a triangle, in the positive sense. */
+export interface Triangles {
+  vertices: Float64Array;
+  indices: Uint16Array | Uint32Array;
+}
+
+/** The boundary as edges between points in lexicographic order; the inside lies to the left of each. */
+export interface Boundary {
+  x: Float64Array;
+  y: Float64Array;
+  from: Int32Array;
+  to: Int32Array;
+}
+
+/**
+ * Triangles that cover valid polygons (see ../arrangement) exactly and without overlap, with vertices at those of the
+ * polygons only: n + 2h − 2 for a polygon with n vertices and h holes that touch nothing. A vertex that several rings
+ * share is one vertex. Throws `OperandError` for coordinates that are not finite; n log n, for outlines whose sweep
+ * meets few edges at a time.
+ */
+export function triangulate(polygons: MultiPolygon): Triangles {
+  const boundary = boundaryOf(polygons);
+  const { x, y } = boundary;
+  const faces = facesOf(boundary, monotoneDiagonals(boundary));
+  const indices: number[] = [];
+  for (const face of faces) triangulateMonotone(x, y, face, indices);
+  const vertices = new Float64Array(2 * x.length);
+  for (let i = 0; i < x.length; i++) vertices.set([x[i], y[i]], 2 * i);
+  return { vertices, indices: x.length <= 1 << 16 ? Uint16Array.from(indices) : Uint32Array.from(indices) };
+}
+
+function boundaryOf(polygons: MultiPolygon): Boundary {
+  const rings = allRings(polygons);
+  requireFiniteRings(rings, "the polygons");
+  const total = rings.reduce((sum, ring) => sum + ring.length / 2, 0);
+  const [px, py] = [new Float64Array(total), new Float64Array(total)];
+  let at = 0;
+  for (const ring of rings)
+    for (let i = 0; i < ring.length; i += 2, at++) {
+      px[at] = ring[i];
+      py[at] = ring[i + 1];
+    }
+  const order = Uint32Array.from(px, (_, i) => i).sort((i, j) => px[i] - px[j] || py[i] - py[j]);
+  const node = new Int32Array(total);
+  const [x, y]: [number[], number[]] = [[], []];
+  for (const i of order) {
+    if (x.length === 0 || x[x.length - 1] !== px[i] || y[y.length - 1] !== py[i]) {
+      x.push(px[i]);
+      y.push(py[i]);
+    }
+    node[i] = x.length - 1;
+  }
+  const [from, to] = [new Int32Array(total), new Int32Array(total)];
+  at = 0;
+  for (const ring of rings) {
+    const n = ring.length / 2;
+    for (let i = 0; i < n; i++) {
+      from[at + i] = node[at + i];
+      to[at + i] = node[at + ((i + 1) % n)];
+    }
+    at += n;
+  }
+  return { x: Float64Array.from(x), y: Float64Array.from(y), from, to };
+}
+
+/** The faces to the left of the boundary's edges and of both sides of the diagonals, as rings of points. */
+function facesOf({ x, y, from, to }: Boundary, diagonals: readonly Diagonal[]): number[][] {
+  const starts = [...from, ...diagonals.flat()];
+  const ends = [...to, ...diagonals.flatMap(([p, q]) => [q, p])];
+  const first = new Int32Array(x.length + 1);
+  for (const p of starts) first[p + 1]++;
+  for (let p = 0; p < x.length; p++) first[p + 1] += first[p];
+  const fill = first.slice();
+  const leaving = new Int32Array(starts.length);
+  starts.forEach((p, e) => {
+    leaving[fill[p]++] = e;
+  });
+  /** The next edge of the face on the left: the first one clockwise from the way back. */
+  const following = (e: number): number => {
+    const [back, p] = [starts[e], ends[e]];
+    let best = leaving[first[p]];
+    // Clockwise from the way back: what lies on its right, straight on, on its left, and the way back itself.
+    const quarter = (q: number): number => {
+      if (q === back) return 3;
+      const turn = orientation(x[p], y[p], x[back], y[back], x[q], y[q]);
+      return turn < 0 ? 0 : turn === 0 ? 1 : 2;
+    };
+    for (let i = first[p] + 1; i < first[p + 1]; i++) {
+      const [a, b] = [ends[best], ends[leaving[i]]];
+      const [ofA, ofB] = [quarter(a), quarter(b)];
+      if (ofB < ofA || (ofA === ofB && orientation(x[p], y[p], x[a], y[a], x[b], y[b]) > 0)) best = leaving[i];
+    }
+    return best;
+  };
+  const used = new Uint8Array(starts.length);
+  const faces: number[][] = [];
+  for (let e = 0; e < starts.length; e++) {
+    if (used[e]) continue;
+    const face: number[] = [];
+    for (let f = e; !used[f]; f = following(f)) {
+      used[f] = 1;
+      face.push(starts[f]);
+    }
+    faces.push(face);
+  }
+  return faces;
+}
+
+/** Triangles of a face that is monotone in the order of its points: both chains from the least to the greatest rise. */
+function triangulateMonotone(x: Float64Array, y: Float64Array, face: readonly number[], indices: number[]): void {
+  const n = face.length;
+  const least = face.indexOf(Math.min(...face));
+  // Counter-clockwise from the least: the lower chain first, up to the greatest.
+  const lower: number[] = [];
+  let i = 0;
+  do {
+    lower.push(face[(least + i) % n]);
+    i++;
+  } while (face[(least + i) % n] > lower[lower.length - 1]);
+  const isLower = new Set(lower);
+  const order = [...face].sort((p, q) => p - q);
+  const turn = (p: number, q: number, r: number): number => orientation(x[p], y[p], x[q], y[q], x[r], y[r]);
+  const stack = [order[0], order[1]];
+  for (let k = 2; k < n; k++) {
+    const p = order[k];
+    const top = stack[stack.length - 1];
+    const low = isLower.has(p);
+    if (k === n - 1 || low !== isLower.has(top)) {
+      // All of the stack is seen from the other chain.
+      for (let s = 1; s < stack.length; s++)
+        if (isLower.has(top)) indices.push(stack[s - 1], stack[s], p);
+        else indices.push(stack[s], stack[s - 1], p);
+      stack.length = 0;
+      stack.push(top, p);
+      continue;
+    }
+    while (stack.length > 1) {
+      const [a, b] = [stack[stack.length - 2], stack[stack.length - 1]];
+      if (low ? turn(a, b, p) <= 0 : turn(a, b, p) >= 0) break;
+      if (low) indices.push(a, b, p);
+      else indices.push(b, a, p);
+      stack.pop();
+    }
+    stack.push(p);
+  }
+}
