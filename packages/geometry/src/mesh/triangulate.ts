@@ -113,38 +113,49 @@ function facesOf({ x, y, from, to }: Boundary, diagonals: readonly Diagonal[]): 
 /** Triangles of a face that is monotone in the order of its points: both chains from the least to the greatest rise. */
 function triangulateMonotone(x: Float64Array, y: Float64Array, face: readonly number[], indices: number[]): void {
   const n = face.length;
-  const least = face.indexOf(Math.min(...face));
-  // Counter-clockwise from the least: the lower chain first, up to the greatest.
-  const lower: number[] = [];
-  let i = 0;
-  do {
-    lower.push(face[(least + i) % n]);
-    i++;
-  } while (face[(least + i) % n] > lower[lower.length - 1]);
-  const isLower = new Set(lower);
-  const order = [...face].sort((p, q) => p - q);
+  const { order, isLower } = mergedChains(face);
   const turn = (p: number, q: number, r: number): number => orientation(x[p], y[p], x[q], y[q], x[r], y[r]);
-  const stack = [order[0], order[1]];
+  // Places in the order: what has not been cut off yet.
+  const stack = [0, 1];
   for (let k = 2; k < n; k++) {
     const p = order[k];
     const top = stack[stack.length - 1];
-    const low = isLower.has(p);
-    if (k === n - 1 || low !== isLower.has(top)) {
+    if (k === n - 1 || isLower[k] !== isLower[top]) {
       // All of the stack is seen from the other chain.
       for (let s = 1; s < stack.length; s++)
-        if (isLower.has(top)) indices.push(stack[s - 1], stack[s], p);
-        else indices.push(stack[s], stack[s - 1], p);
+        if (isLower[top]) indices.push(order[stack[s - 1]], order[stack[s]], p);
+        else indices.push(order[stack[s]], order[stack[s - 1]], p);
       stack.length = 0;
-      stack.push(top, p);
+      stack.push(top, k);
       continue;
     }
     while (stack.length > 1) {
-      const [a, b] = [stack[stack.length - 2], stack[stack.length - 1]];
-      if (low ? turn(a, b, p) <= 0 : turn(a, b, p) >= 0) break;
-      if (low) indices.push(a, b, p);
+      const [a, b] = [order[stack[stack.length - 2]], order[stack[stack.length - 1]]];
+      if (isLower[k] ? turn(a, b, p) <= 0 : turn(a, b, p) >= 0) break;
+      if (isLower[k]) indices.push(a, b, p);
       else indices.push(b, a, p);
       stack.pop();
     }
-    stack.push(p);
+    stack.push(k);
   }
+}
+
+/** The points of a face in rising order, with the chain that each is on; both ends count as lower. */
+function mergedChains(face: readonly number[]): { order: Int32Array; isLower: Uint8Array } {
+  const n = face.length;
+  let least = 0;
+  for (let i = 1; i < n; i++) if (face[i] < face[least]) least = i;
+  // Counter-clockwise from the least point: the lower chain first, then the upper one backwards.
+  let low = least;
+  let high = least === 0 ? n - 1 : least - 1;
+  const order = new Int32Array(n);
+  const isLower = new Uint8Array(n);
+  for (let k = 0; k < n; k++) {
+    const takesLow = k === n - 1 || face[low] < face[high];
+    order[k] = face[takesLow ? low : high];
+    isLower[k] = takesLow ? 1 : 0;
+    if (takesLow) low = low + 1 === n ? 0 : low + 1;
+    else high = high === 0 ? n - 1 : high - 1;
+  }
+  return { order, isLower };
 }
