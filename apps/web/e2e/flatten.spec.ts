@@ -101,3 +101,10 @@ test("a setting is kept as A, compared with the next one, and taken again", asyn
   await page.getByRole("button", { name: "Undo" }).click();
   await scriptIs(page, ".flatten(count: 12)");
 });
+
+test("a shape is cut into triangles, drawn and counted", async ({ page }) => {
+  await openFlatten(page);
+  const corners = await vertices(page);
+  await page.getByRole("tab", { name: "Triangles" }).click();
+  await expect(page.getByTestId("triangles")).toHaveText(String(corners - 2));
+});

@@ -34,6 +34,7 @@ import {
 import { describeDefinition } from "./describe";
 import { describeInBox } from "./describe-box";
 import { describeFlattening } from "./describe-flattening";
+import { describeMesh } from "./describe-mesh";
 import { itemName } from "./item-name";
 import { shadeField } from "./shade-field";
 import { type SweepRequest, sweep } from "./sweep";
@@ -47,6 +48,7 @@ import type {
   Handoff,
   HandoffFormat,
   Inspection,
+  MeshView,
   SentView,
   SweepView,
 } from "./views";
@@ -178,6 +180,12 @@ export class SheetService {
       const shapes = namedShapes(definitions);
       return { width, height, shape: describeInBox(shapes.get(name) ?? null, width, height) };
     });
+  }
+
+  /** What fills a shape as triangles; null for any other definition. */
+  mesh(name: string): MeshView | null {
+    const shape = this.shape(name);
+    return shape && describeMesh(shape);
   }
 
   /** A shape as a number of the script runs over a range. */

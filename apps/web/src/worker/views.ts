@@ -124,6 +124,16 @@ export interface FlatteningView {
   spots: Spot[];
 }
 
+/** A shape's triangles for filling. */
+export interface MeshView {
+  vertices: Float64Array;
+  indices: Uint16Array | Uint32Array;
+  /** The smallest angle of all, in radians. */
+  smallestAngle: number;
+  /** The triangles' areas together. */
+  area: number;
+}
+
 /** What a shape is at one value of a number; null where the sheet does not compute there. */
 export interface SweepRow {
   value: number;

@@ -1,5 +1,5 @@
 import { orientation } from "../numeric";
-import type { Boundary } from "./triangulate";
+import type { Boundary } from "./boundary";
 
 /** Two points that see each other through the inside. */
 export type Diagonal = [number, number];

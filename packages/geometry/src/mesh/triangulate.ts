@@ -1,19 +1,12 @@
 import { orientation } from "../numeric";
-import { allRings, type MultiPolygon, requireFiniteRings } from "../polygon";
+import type { MultiPolygon } from "../polygon";
+import { type Boundary, boundaryOf } from "./boundary";
 import { type Diagonal, monotoneDiagonals } from "./monotone";
 
 /** Indexed triangles: x y of each vertex, and three indices a triangle, in the positive sense. */
 export interface Triangles {
   vertices: Float64Array;
   indices: Uint16Array | Uint32Array;
-}
-
-/** The boundary as edges between points in lexicographic order; the inside lies to the left of each. */
-export interface Boundary {
-  x: Float64Array;
-  y: Float64Array;
-  from: Int32Array;
-  to: Int32Array;
 }
 
 /**
@@ -31,40 +24,6 @@ export function triangulate(polygons: MultiPolygon): Triangles {
   const vertices = new Float64Array(2 * x.length);
   for (let i = 0; i < x.length; i++) vertices.set([x[i], y[i]], 2 * i);
   return { vertices, indices: x.length <= 1 << 16 ? Uint16Array.from(indices) : Uint32Array.from(indices) };
-}
-
-function boundaryOf(polygons: MultiPolygon): Boundary {
-  const rings = allRings(polygons);
-  requireFiniteRings(rings, "the polygons");
-  const total = rings.reduce((sum, ring) => sum + ring.length / 2, 0);
-  const [px, py] = [new Float64Array(total), new Float64Array(total)];
-  let at = 0;
-  for (const ring of rings)
-    for (let i = 0; i < ring.length; i += 2, at++) {
-      px[at] = ring[i];
-      py[at] = ring[i + 1];
-    }
-  const order = Uint32Array.from(px, (_, i) => i).sort((i, j) => px[i] - px[j] || py[i] - py[j]);
-  const node = new Int32Array(total);
-  const [x, y]: [number[], number[]] = [[], []];
-  for (const i of order) {
-    if (x.length === 0 || x[x.length - 1] !== px[i] || y[y.length - 1] !== py[i]) {
-      x.push(px[i]);
-      y.push(py[i]);
-    }
-    node[i] = x.length - 1;
-  }
-  const [from, to] = [new Int32Array(total), new Int32Array(total)];
-  at = 0;
-  for (const ring of rings) {
-    const n = ring.length / 2;
-    for (let i = 0; i < n; i++) {
-      from[at + i] = node[at + i];
-      to[at + i] = node[at + ((i + 1) % n)];
-    }
-    at += n;
-  }
-  return { x: Float64Array.from(x), y: Float64Array.from(y), from, to };
 }
 
 /** The faces to the left of the boundary's edges and of both sides of the diagonals, as rings of points. */

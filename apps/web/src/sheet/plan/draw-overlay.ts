@@ -27,6 +27,24 @@ export function drawPictures(
   }
 }
 
+/** The edges of triangles, thin; an edge that two share is drawn once. */
+export function drawMesh(ctx: CanvasRenderingContext2D, camera: Camera, { mesh }: Overlay): void {
+  if (!mesh) return;
+  const { vertices: v, indices } = mesh;
+  const lines = new Path2D();
+  for (let t = 0; t < indices.length; t += 3)
+    for (let k = 0; k < 3; k++) {
+      const [a, b] = [indices[t + k], indices[t + ((k + 1) % 3)]];
+      // The triangle on the other side runs along it the other way.
+      if (a > b) continue;
+      lines.moveTo(...toScreen(camera, v[2 * a], v[2 * a + 1]));
+      lines.lineTo(...toScreen(camera, v[2 * b], v[2 * b + 1]));
+    }
+  ctx.strokeStyle = withAlpha(tokens.olive, 0.75);
+  ctx.lineWidth = 1;
+  ctx.stroke(lines);
+}
+
 /** Outlines that were not taken, dotted; the one that is pointed at is bold. */
 export function drawGhosts(ctx: CanvasRenderingContext2D, camera: Camera, { ghosts = [] }: Overlay): void {
   for (const { path, lit } of ghosts) {

@@ -45,6 +45,8 @@ export interface Overlay {
   ghosts?: { path: Path; lit: boolean }[];
   travel?: { subpath: number; step: number; x: number; y: number; direction: number };
   rays?: { x: number; y: number; to: Float64Array };
+  /** Triangles: x y of each vertex, and three indices a triangle. */
+  mesh?: { vertices: Float64Array; indices: Uint16Array | Uint32Array };
   /** Where an edge is far from its curve. */
   spot?: Spot;
 }

@@ -14,6 +14,7 @@ import { Compare } from "./compare";
 import { OwnWay } from "./own-way";
 import { Spots } from "./spots";
 import { Sweep } from "./sweep";
+import { Triangles } from "./triangles";
 
 /** The slider runs over these powers of ten, in plan units. */
 const LEAST = -4;
@@ -79,7 +80,7 @@ export function FlattenStation(props: StationProps) {
       {shape && (flattening || !isCurved) && (
         <Tabs
           size="small"
-          activeKey={flattening ? tab : "sweep"}
+          activeKey={flattening || tab === "triangles" ? tab : "sweep"}
           onChange={setTab}
           items={[
             ...(flattening
@@ -92,11 +93,12 @@ export function FlattenStation(props: StationProps) {
                   },
                 ]
               : []),
+            { key: "triangles", label: "Triangles", children: <Triangles {...props} /> },
             { key: "sweep", label: "Sweep", children: <Sweep {...props} /> },
           ]}
         />
       )}
-      {shape && flattening && tab !== "compare" && (
+      {shape && flattening && SPOT_TABS.includes(tab) && (
         <Spots key={shape.name} spots={flattening.spots} onOverlay={props.onOverlay} />
       )}
       {shape?.shape.combination && (
@@ -150,6 +152,9 @@ function chartsOf({ shape }: NamedShape, flattening: FlatteningView, onTake: (to
     },
   ];
 }
+
+/** Where the worst spots are shown: elsewhere the plan shows something else. */
+const SPOT_TABS = ["counts", "errors", "sweep"];
 
 function Accuracy({ shape, flattening }: { shape: ShapeView; flattening: FlatteningView | null }) {
   const allowed = shape.flattening.tolerance;
