@@ -13,6 +13,7 @@ const sortOf = (n) => best(5, () => random(n, 3).sort());
 console.log("Flattening, against evaluating as many points at uniform parameters into a new array:");
 console.table(benchFlatten(kernel));
 combining();
+triangulating();
 locating();
 measuring();
 evaluating();
@@ -42,6 +43,18 @@ function combining() {
       best(3, () => kernel.combine("union", a, a)),
       "a sort of as many coordinates",
       sortOf(4 * n),
+    );
+  }
+}
+
+function triangulating() {
+  for (const n of [1000, 100_000]) {
+    const polygons = [{ outer: coast(n, 7, 0), holes: [] }];
+    row(
+      `triangulate ${n} vertices`,
+      best(3, () => kernel.triangulate(polygons)),
+      "a sort of as many doubles",
+      sortOf(n),
     );
   }
 }
