@@ -95,6 +95,9 @@ test("a setting is kept as A, compared with the next one, and taken again", asyn
   await pick(page, "how it is flattened", "by count");
   const row = page.getByTestId("compare").getByRole("row", { name: /^vertices/ });
   await expect(row).toHaveText(new RegExp(`^vertices${before}24${before > 24 ? "−" : ""}${Math.abs(24 - before)}$`));
+  // A is still there after a look at something else.
+  await page.getByRole("tab", { name: "By tolerance" }).click();
+  await page.getByRole("tab", { name: "A and B" }).click();
   await page.getByRole("button", { name: "Take A again" }).click();
   await scriptIs(page, ".flatten(0.2)");
   await expect.poll(() => vertices(page)).toBe(before);

@@ -115,6 +115,8 @@ test("impossible tolerances are refused in words", () => {
     "subpath 1, segment 1: the tolerance 1e-7 would need more than",
   );
   expect(() => flattenPath(path, { tolerance: 1e-12 })).toThrow("finer than doubles");
+  for (const d of ["M 0 0 Q 500 900 1000 0", "M 0 0 C 300 900 700 900 1000 0"])
+    expect(() => flattenPath(parsePathData(d), { tolerance: 1e-11 })).toThrow("would need more than 1048576 vertices");
 });
 
 /** The greatest distance of dense points of a curve from a polyline. */

@@ -34,7 +34,7 @@ export function describeFlattening(shape: Shape): FlatteningView | null {
     .slice(0, MOST_SPOTS)
     .map(({ spot, deviation }) => ({ ...spot, deviation }));
   let at = 0;
-  const along = edgesOf(shape).map((edge) => {
+  const along = edges.map((edge) => {
     at += edge.length;
     return { at: at - edge.length / 2, deviation: edge.deviation, segment: edge.segment };
   });

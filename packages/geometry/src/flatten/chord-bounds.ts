@@ -1,4 +1,4 @@
-import type { Arc, Cubic, Quadratic, Segment } from "../path";
+import { type Arc, type Cubic, longestHalfAxis, type Quadratic, type Segment } from "../path";
 
 /** An upper bound of the greatest distance between the curve on [t0, t1] and the chord between its ends there. */
 export type ChordBound = (t0: number, t1: number) => number;
@@ -121,9 +121,4 @@ function arcBound(arc: Arc): ChordBound {
     const s = Math.sin(delta / 2);
     return Math.min(sameParameter, (2 * s * s * area) / Math.sqrt(squared));
   };
-}
-
-/** The longer half-axis of the ellipse with conjugate half-diameters u and v: its larger singular value. */
-export function longestHalfAxis(ux: number, uy: number, vx: number, vy: number): number {
-  return (Math.hypot(ux + vy, uy - vx) + Math.hypot(ux - vy, uy + vx)) / 2;
 }

@@ -1,5 +1,5 @@
-import { type Arc, pointAt } from "../path";
-import { chordBoundOf, longestHalfAxis } from "./chord-bounds";
+import { type Arc, longestHalfAxis, pointAt } from "../path";
+import { chordBoundOf } from "./chord-bounds";
 import { evened } from "./evened";
 import { longestStep, MOST_CHORDS } from "./longest-chords";
 import type { VertexSink } from "./vertex-sink";

@@ -80,8 +80,10 @@ function flattenSegment(segment: Curve, options: FlattenOptions, rounding: numbe
     return addStops(segment, turnStops(segment, turn, tolerance && tolerance - rounding), rounding);
   const limit = tolerance! - rounding;
   if (placement === "on") return flattenOn(segment, limit, rounding);
+  const before = sink.error;
+  sink.error = 0;
   if (!flattenBeside(segment, placement, limit, sink)) return false;
-  sink.error += rounding;
+  sink.error = Math.max(before, sink.error + rounding);
   return true;
 }
 

@@ -1,4 +1,5 @@
 import type { Quadratic } from "../path";
+import { MOST_CHORDS } from "./longest-chords";
 import { placeAt, stretch } from "./parabola";
 import type { VertexSink } from "./vertex-sink";
 
@@ -41,6 +42,7 @@ export function flattenQuadratic(curve: Quadratic, tolerance: number, rounding: 
   const length = stretch(to) - start;
   const inverseScale = 1 / scale;
   for (let count = Math.ceil((length / Math.sqrt(e)) * (1 + e / 48 + SLACK)); ; count++) {
+    if (!(count <= MOST_CHORDS)) return false;
     sink.reserve(count);
     const { vertices, parameter } = sink;
     const step = length / count;

@@ -5,7 +5,7 @@
  * holds), and no chord is accepted whose bound exceeds the tolerance. Chords are as long as the bound allows: quadratics
  * by a closed form, other curves by longest steps. Vertices lie on the curve, or beside it (placed.ts).
  */
-export { type ChordBound, chordBoundOf, longestHalfAxis } from "./chord-bounds";
+export { type ChordBound, chordBoundOf } from "./chord-bounds";
 export { chordDeviations } from "./deviations";
 export type { FlatPath, FlatSubpath } from "./flat-path";
 export { flattenLevels, flattenPath, type LevelOptions } from "./flatten-path";

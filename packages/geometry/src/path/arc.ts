@@ -73,3 +73,8 @@ export function principalAxes({ ux, uy, vx, vy }: Arc): { rx: number; ry: number
   const turned = isCircle ? 0 : (Math.atan2(q, p) + Math.atan2(s, r)) / 2;
   return { rx, ry, turned, mirrored: ux * vy - uy * vx < 0 };
 }
+
+/** The longer half-axis of the ellipse with conjugate half-diameters u and v: its larger singular value. */
+export function longestHalfAxis(ux: number, uy: number, vx: number, vy: number): number {
+  return (Math.hypot(ux + vy, uy - vx) + Math.hypot(ux - vy, uy + vx)) / 2;
+}

@@ -5,7 +5,7 @@
  * Path data is read exactly as the SVG 2 grammar has it (https://www.w3.org/TR/SVG2/paths.html#PathDataBNF), arcs are
  * turned to centre form as SVG 2's implementation notes say (appendix B.2).
  */
-export { arcFromEndpoints, principalAxes } from "./arc";
+export { arcFromEndpoints, longestHalfAxis, principalAxes } from "./arc";
 export { cornersOf, segmentsWithJoin, startedAt, withCorner, withoutCorner } from "./corners";
 export { curvatureAt, type Derivatives, derivativesAt, tangentAt } from "./derivatives";
 export { directionAt } from "./direction";

@@ -1,3 +1,4 @@
+import { longestHalfAxis } from "./arc";
 import type { Segment } from "./model";
 
 /** An upper bound of |C''| on a whole segment: it is largest at a control point of C'', or along the longer half-axis. */
@@ -17,7 +18,7 @@ export function mostBend(segment: Segment): number {
       );
     case "arc": {
       const { ux, uy, vx, vy, sweep } = segment;
-      return ((Math.hypot(ux + vy, uy - vx) + Math.hypot(ux - vy, uy + vx)) / 2) * sweep * sweep;
+      return longestHalfAxis(ux, uy, vx, vy) * sweep * sweep;
     }
   }
 }

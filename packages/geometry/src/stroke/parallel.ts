@@ -1,5 +1,5 @@
-import { type ChordBound, chordBoundOf, longestChords, longestHalfAxis, turnBetween } from "../flatten";
-import { type Derivatives, derivativesAt, pointAt, type Segment, tangentAt } from "../path";
+import { type ChordBound, chordBoundOf, longestChords, turnBetween } from "../flatten";
+import { type Derivatives, derivativesAt, longestHalfAxis, pointAt, type Segment, tangentAt } from "../path";
 
 /**
  * One straight step of the walk beside a segment: from p at its right normal m to q at its right normal n (both of unit

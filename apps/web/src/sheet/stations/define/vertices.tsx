@@ -1,11 +1,12 @@
 import { Table } from "antd";
-import { type ReactNode, useMemo, useRef } from "react";
+import { type ReactNode, useMemo } from "react";
 import { Figure } from "@/format/figure";
 import { fixed } from "@/format/numbers";
 import type { SubpathView } from "@/worker/views";
 import type { NamedShape } from "../../plan/scene";
 import type { StationProps } from "../context";
 import { Facts } from "../panel";
+import { useResting } from "../use-resting";
 import { TrailFacts } from "./trail-facts";
 
 interface VertexRow {
@@ -23,9 +24,7 @@ export function Vertices({ shape: named, moving, onLight, onPick }: StationProps
   const { shape } = named;
   const { ellipse } = shape;
   // The tables wait until the drag has ended.
-  const resting = useRef(named);
-  if (!moving) resting.current = named;
-  const shown = resting.current;
+  const shown = useResting(named, moving);
   const tables = useMemo(() => tablesOf(shown, onLight, onPick), [shown, onLight, onPick]);
   return (
     <>

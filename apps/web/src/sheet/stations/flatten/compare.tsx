@@ -1,7 +1,7 @@
 import { type Path, polygonPath } from "@vertexon/geometry";
 import { flattenEdits } from "@vertexon/notation";
 import { Button, Table } from "antd";
-import { useEffect, useMemo, useState } from "react";
+import { useEffect, useMemo } from "react";
 import { fixed } from "@/format/numbers";
 import type { FlatteningView } from "@/worker/views";
 import type { NamedShape } from "../../plan/scene";
@@ -9,7 +9,7 @@ import type { StationProps } from "../context";
 import { argumentsOf } from "./own-way";
 
 /** What a way of flattening made of a shape. */
-interface Kept {
+export interface Kept {
   shape: string;
   args: string;
   figures: number[];
@@ -28,10 +28,16 @@ const FIGURES: [label: string, decimals: number][] = [
 export function Compare({
   shape,
   flattening,
+  a,
+  onKeep,
   onEdit,
   onOverlay,
-}: { shape: NamedShape; flattening: FlatteningView } & Pick<StationProps, "onEdit" | "onOverlay">) {
-  const [a, setA] = useState<Kept | null>(null);
+}: {
+  shape: NamedShape;
+  flattening: FlatteningView;
+  a: Kept | null;
+  onKeep(a: Kept | null): void;
+} & Pick<StationProps, "onEdit" | "onOverlay">) {
   const b = useMemo(() => keptOf(shape, flattening), [shape, flattening]);
   const shown = a?.shape === shape.name ? a : null;
   useEffect(() => {
@@ -41,7 +47,7 @@ export function Compare({
   if (!shown)
     return (
       <div className="compare">
-        <Button size="small" onClick={() => setA(b)}>
+        <Button size="small" onClick={() => onKeep(b)}>
           Keep this setting as A
         </Button>
         <p className="quiet">Then change it: both stand side by side, and A is dotted on the plan.</p>
@@ -70,10 +76,10 @@ export function Compare({
         <Button size="small" disabled={shown.args === b.args} onClick={takeA}>
           Take A again
         </Button>
-        <Button size="small" disabled={shown.args === b.args} onClick={() => setA(b)}>
+        <Button size="small" disabled={shown.args === b.args} onClick={() => onKeep(b)}>
           Keep B as A
         </Button>
-        <Button size="small" onClick={() => setA(null)}>
+        <Button size="small" onClick={() => onKeep(null)}>
           Stop comparing
         </Button>
       </div>

@@ -9,9 +9,10 @@ import { useAnswer } from "../../use-answer";
 import type { StationProps } from "../context";
 import { Empty, Facts, Panel } from "../panel";
 import { useOwnValue } from "../use-own-value";
+import { useResting } from "../use-resting";
 import { CountChart, ErrorChart } from "./charts";
-import { Compare } from "./compare";
-import { OwnWay } from "./own-way";
+import { Compare, type Kept } from "./compare";
+import { argumentsOf, OwnWay } from "./own-way";
 import { Spots } from "./spots";
 import { Sweep } from "./sweep";
 import { Triangles } from "./triangles";
@@ -37,9 +38,11 @@ export function FlattenStation(props: StationProps) {
     );
   };
   const [tab, setTab] = useState("counts");
+  const [kept, setKept] = useState<Kept | null>(null);
   const name = shape?.name ?? null;
   const isCurved = shape?.shape.outline.subpaths.some(({ segments }) => segments.some(({ kind }) => kind !== "line"));
-  const flattening = useAnswer(thread, name ? (service) => service.flattening(name) : null, [view, name, moving]);
+  const resting = useResting(view, moving);
+  const flattening = useAnswer(thread, name ? (service) => service.flattening(name) : null, [resting, name]);
   const take = (next: number) => {
     const rounded = Number(next.toPrecision(2));
     const own = shape?.shape.flattening;
@@ -47,8 +50,8 @@ export function FlattenStation(props: StationProps) {
     if (!shape?.shape.hasOwnFlattening || !own) return set(rounded, false);
     onEdit((current, script) => {
       const definition = current.definitions.find((each) => each.name === shape.definition);
-      const place = own.placement && own.placement !== "on" ? `, place: ${own.placement}` : "";
-      return definition ? flattenEdits(script, definition.span, `${writeNumber(rounded, 8)}${place}`) : null;
+      const args = argumentsOf({ tolerance: rounded, placement: own.placement });
+      return definition ? flattenEdits(script, definition.span, args) : null;
     });
   };
   return (
@@ -80,6 +83,7 @@ export function FlattenStation(props: StationProps) {
       {shape && (flattening || !isCurved) && (
         <Tabs
           size="small"
+          destroyOnHidden
           activeKey={flattening || tab === "triangles" ? tab : "sweep"}
           onChange={setTab}
           items={[
@@ -89,7 +93,7 @@ export function FlattenStation(props: StationProps) {
                   {
                     key: "compare",
                     label: "A and B",
-                    children: <Compare {...props} shape={shape} flattening={flattening} />,
+                    children: <Compare {...props} shape={shape} flattening={flattening} a={kept} onKeep={setKept} />,
                   },
                 ]
               : []),

@@ -6,6 +6,7 @@ import { tokens } from "@/theme/tokens";
 import type { DefinitionView, SweepRow, SweepView } from "@/worker/views";
 import { useAnswer } from "../../use-answer";
 import { NO_FILES, type StationProps } from "../context";
+import { useResting } from "../use-resting";
 
 type Figure = "vertices" | "error" | "area";
 const FIGURES: { value: Figure; label: string }[] = [
@@ -26,7 +27,8 @@ export function Sweep({ view, thread, shape, moving, attachments }: StationProps
   const range = chosen && ends?.of === chosen.name ? ends : chosen && usualRange(chosen);
   const whole = range ? (wholeAsked ?? looksCounted(chosen, range)) : false;
   const name = shape?.name ?? null;
-  const ready = chosen?.number && range && name && range.to > range.from && !moving;
+  const resting = useResting(view, moving);
+  const ready = chosen?.number && range && name && range.to > range.from;
   const span = chosen?.number?.span;
   const found = useAnswer<SweepView>(
     thread,
@@ -36,7 +38,7 @@ export function Sweep({ view, thread, shape, moving, attachments }: StationProps
             ...(attachments.files ?? NO_FILES),
           ])
       : null,
-    [view, name, chosen?.name, range?.from, range?.to, whole, moving],
+    [resting, name, chosen?.name, range?.from, range?.to, whole],
   );
   if (!chosen || !range)
     return <p className="panel-empty">No number to run: write one by itself, for example: bank = 42 from 12 to 60</p>;

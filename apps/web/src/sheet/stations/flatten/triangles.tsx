@@ -4,11 +4,13 @@ import { fixed } from "@/format/numbers";
 import { useAnswer } from "../../use-answer";
 import type { StationProps } from "../context";
 import { Facts } from "../panel";
+import { useResting } from "../use-resting";
 
 /** The triangles that fill the shape in question: drawn on the plan, counted, and measured. */
 export function Triangles({ view, thread, shape, moving, onOverlay }: StationProps) {
   const name = shape?.name ?? null;
-  const mesh = useAnswer(thread, name && !moving ? (service) => service.mesh(name) : null, [view, name, moving]);
+  const resting = useResting(view, moving);
+  const mesh = useAnswer(thread, name ? (service) => service.mesh(name) : null, [resting, name]);
   useEffect(() => {
     onOverlay(mesh ? { mesh } : {});
     return () => onOverlay({});
