@@ -48,15 +48,22 @@ function combining() {
 }
 
 function triangulating() {
-  for (const n of [1000, 100_000]) {
+  const sorted = "a sort of as many doubles";
+  for (const n of [1000, 100_000, 1_000_000]) {
     const polygons = [{ outer: coast(n, 7, 0), holes: [] }];
     row(
       `triangulate ${n} vertices`,
       best(3, () => kernel.triangulate(polygons)),
-      "a sort of as many doubles",
+      sorted,
       sortOf(n),
     );
   }
+  const polygons = [{ outer: coast(10_000, 7, 0), holes: [] }];
+  const triangles = kernel.triangulate(polygons);
+  const swap = best(3, () => kernel.refineTriangles(triangles));
+  row("refine the triangles of 10000 vertices", swap, sorted, sortOf(10_000));
+  const cut = best(3, () => kernel.convexPieces(polygons, 8));
+  row("convex pieces of 10000 vertices, 8 each", cut, sorted, sortOf(10_000));
 }
 
 function locating() {

@@ -1,3 +1,4 @@
+import { pointOrder } from "../numeric";
 import { allRings, type MultiPolygon, requireFiniteRings } from "../polygon";
 
 /** The boundary as edges between points in lexicographic order; the inside lies to the left of each. */
@@ -20,25 +21,24 @@ export function boundaryOf(polygons: MultiPolygon): Boundary {
       px[at] = ring[i];
       py[at] = ring[i + 1];
     }
-  const order = Uint32Array.from(px, (_, i) => i).sort((i, j) => px[i] - px[j] || py[i] - py[j]);
   const node = new Int32Array(total);
-  const [x, y]: [number[], number[]] = [[], []];
-  for (const i of order) {
-    if (x.length === 0 || x[x.length - 1] !== px[i] || y[y.length - 1] !== py[i]) {
-      x.push(px[i]);
-      y.push(py[i]);
+  const [x, y] = [new Float64Array(total), new Float64Array(total)];
+  let last = -1;
+  for (const i of pointOrder(px, py)) {
+    if (last < 0 || x[last] !== px[i] || y[last] !== py[i]) {
+      last++;
+      x[last] = px[i];
+      y[last] = py[i];
     }
-    node[i] = x.length - 1;
+    node[i] = last;
   }
-  const [from, to] = [new Int32Array(total), new Int32Array(total)];
+  const to = new Int32Array(total);
   at = 0;
   for (const ring of rings) {
     const n = ring.length / 2;
-    for (let i = 0; i < n; i++) {
-      from[at + i] = node[at + i];
-      to[at + i] = node[at + ((i + 1) % n)];
-    }
+    for (let i = 0; i + 1 < n; i++) to[at + i] = node[at + i + 1];
+    if (n > 0) to[at + n - 1] = node[at];
     at += n;
   }
-  return { x: Float64Array.from(x), y: Float64Array.from(y), from, to };
+  return { x: x.subarray(0, last + 1), y: y.subarray(0, last + 1), from: node, to };
 }

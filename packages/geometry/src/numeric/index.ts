@@ -6,6 +6,8 @@
  * Sources: T. J. Dekker, "A floating-point technique for extending the available precision" (1971);
  * J. R. Shewchuk, "Adaptive precision floating-point arithmetic and fast robust geometric predicates" (1997).
  */
+export { inCircle } from "./in-circle";
 export { toCommonIntegers } from "./integers";
 export { orientation } from "./orientation";
+export { pointOrder } from "./point-order";
 export { crossRounded } from "./products";
