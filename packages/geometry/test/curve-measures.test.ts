@@ -6,6 +6,7 @@ import {
   curvatureAt,
   derivativesAt,
   flattenPath,
+  frameAtLength,
   meetingsOf,
   momentsOf,
   nearestOnSegment,
@@ -14,22 +15,31 @@ import {
   partOf,
   pointAt,
   properCrossings,
+  rationalQuadratic,
   type Segment,
   sectorArea,
   segmentBounds,
   segmentLength,
+  WeightError,
+  writePathData,
 } from "../src";
 
 const place = fc.integer({ min: -160, max: 160 }).map((n) => n / 4);
 const points = (count: number) => fc.array(place, { minLength: count, maxLength: count });
-const segment = fc
+const written = fc
   .oneof(
     points(8).map((p) => `M${p.slice(0, 2)}C${p.slice(2)}`),
     points(6).map((p) => `M${p.slice(0, 2)}Q${p.slice(2)}`),
     points(4).map((p) => `M${p.slice(0, 2)}L${p.slice(2)}`),
     fc.tuple(points(4), fc.boolean()).map(([p, large]) => `M${p.slice(0, 2)}A31 12 40 ${+large} 1${p.slice(2)}`),
   )
-  .map((d): Segment | undefined => parsePathData(d).subpaths[0].segments[0])
+  .map((d): Segment | undefined => parsePathData(d).subpaths[0].segments[0]);
+const rational = fc
+  .tuple(points(6), points(3))
+  .filter(([, weights]) => weights.every((weight) => weight > 0))
+  .map(([p, w]): Segment => rationalQuadratic([p[0], p[1], p[2], p[3], p[4], p[5]], [w[0], w[1], w[2]]));
+const segment = fc
+  .oneof(written, written, rational)
   .filter((s): s is Segment => s !== undefined && Math.hypot(s.x1 - s.x0, s.y1 - s.y0) > 0.1);
 
 const DENSE = 2000;
@@ -145,4 +155,41 @@ test("curvature and the chord limit of a circle", () => {
   const path = parsePathData("M 5 0 A 5 5 0 0 1 -5 0");
   expect(curvatureAt(path.subpaths[0].segments[0], 0.3)).toBeCloseTo(0.2, 12);
   expect(chordLimit(path)).toBeCloseTo(Math.PI * Math.sqrt(5), 9);
+});
+
+test("a rational quadratic of weight cos α is an arc of a circle, and says so in path data", () => {
+  const quarter = rationalQuadratic([10, 0, 10, 10, 0, 10], [2, Math.SQRT2, 2]);
+  for (const t of [0, 0.2, 0.5, 0.9, 1]) expect(Math.hypot(...pointAt(quarter, t))).toBeCloseTo(10, 13);
+  expect(segmentLength(quarter)).toBeCloseTo(5 * Math.PI, 11);
+  expect(sectorArea(quarter)).toBeCloseTo(25 * Math.PI, 11);
+  const half = frameAtLength(quarter, 2.5 * Math.PI);
+  expect(half).toMatchObject({ x: expect.closeTo(Math.SQRT1_2 * 10, 10), t: expect.closeTo(0.5, 10) });
+  expect(half.normal[0]).toBeCloseTo(-Math.SQRT1_2, 10);
+  expect(half.curvature).toBeCloseTo(0.1, 12);
+  const outline = (curve: Segment) => ({ subpaths: [{ x: curve.x0, y: curve.y0, segments: [curve], closed: false }] });
+  expect(writePathData(outline(quarter), (v) => v.toFixed(6))).toBe(
+    "M 10.000000 0.000000 A 10.000000 10.000000 0.000000 0 1 0.000000 10.000000",
+  );
+  for (const weights of [
+    [1, 0, 1],
+    [1, Number.NaN, 1],
+    [-1, 1, 1],
+    [1e-300, 1e300, 1e-300],
+  ] as const)
+    expect(() => rationalQuadratic([0, 0, 1, 1, 2, 0], weights)).toThrow(WeightError);
+});
+
+test("path data stays within its word of a rational curve", () => {
+  fc.assert(
+    fc.property(rational, (curve) => {
+      const outline = { subpaths: [{ x: curve.x0, y: curve.y0, segments: [curve], closed: false }] };
+      const { segments } = parsePathData(writePathData(outline)).subpaths[0];
+      fc.pre(segments.length > 0);
+      for (const [x, y] of dense(curve).filter((_, i) => i % 100 === 0)) {
+        const off = Math.min(...segments.map((piece) => nearestOnSegment(piece, x, y).distance));
+        expect(off).toBeLessThan(2 ** -24 * 250);
+      }
+    }),
+    { numRuns: 60 },
+  );
 });

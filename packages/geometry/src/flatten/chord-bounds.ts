@@ -1,4 +1,4 @@
-import { type Arc, type Cubic, longestHalfAxis, type Quadratic, type Segment } from "../path";
+import { type Arc, type Cubic, longestHalfAxis, type Quadratic, type RationalQuadratic, type Segment } from "../path";
 
 /** An upper bound of the greatest distance between the curve on [t0, t1] and the chord between its ends there. */
 export type ChordBound = (t0: number, t1: number) => number;
@@ -10,6 +10,8 @@ export function chordBoundOf(segment: Segment): ChordBound | null {
       return null;
     case "quadratic":
       return quadraticBound(segment);
+    case "rational":
+      return rationalBound(segment);
     case "cubic":
       return cubicBound(segment);
     case "arc":
@@ -49,6 +51,40 @@ function quadraticBound(curve: Quadratic): ChordBound {
     const half = (h / 2) * (ax * dx + ay * dy);
     if (!(length > SHORTEST) || Math.abs(half) > length * length) return sameParameter;
     return Math.min(sameParameter, (h * h * Math.abs(dx * ay - dy * ax)) / (8 * length));
+  };
+}
+
+/**
+ * The part on [t0, t1] is a rational curve Q0 Q1 Q2 in standard form itself, of weight v (see rationalPart): its points are
+ * (s² Q0 + 2 v s t Q1 + t² Q2) / D. Let R be the point of the chord that is nearest to Q1. With R for Q1 that is a point of
+ * the chord, (2 v s t / D) |Q1 − R| away; and 2 v s t / D is greatest in the middle, v / (1 + v). The bound is reached
+ * there wherever R is the foot of Q1 on the chord's line.
+ */
+function rationalBound({ x0, y0, x1, y1, x2, y2, weight }: RationalQuadratic): ChordBound {
+  return (t0, t1) => {
+    const [s0, s1] = [1 - t0, 1 - t1];
+    // The polar form at (t0, t1), and what of it is not on the chord: weights and points at both ends.
+    const cross = s0 * t1 + t0 * s1;
+    const a = s0 * s0 + 2 * weight * s0 * t0 + t0 * t0;
+    const b = s0 * s1 + weight * cross + t0 * t1;
+    const c = s1 * s1 + 2 * weight * s1 * t1 + t1 * t1;
+    const [ax, ay] = [
+      (s0 * s0 * x0 + 2 * weight * s0 * t0 * x1 + t0 * t0 * x2) / a,
+      (s0 * s0 * y0 + 2 * weight * s0 * t0 * y1 + t0 * t0 * y2) / a,
+    ];
+    const [bx, by] = [
+      (s0 * s1 * x0 + weight * cross * x1 + t0 * t1 * x2) / b,
+      (s0 * s1 * y0 + weight * cross * y1 + t0 * t1 * y2) / b,
+    ];
+    const [cx, cy] = [
+      (s1 * s1 * x0 + 2 * weight * s1 * t1 * x1 + t1 * t1 * x2) / c,
+      (s1 * s1 * y0 + 2 * weight * s1 * t1 * y1 + t1 * t1 * y2) / c,
+    ];
+    const v = b / Math.sqrt(a * c);
+    const [px, py, qx, qy] = [cx - ax, cy - ay, bx - ax, by - ay];
+    const squared = px * px + py * py;
+    const share = squared > 0 ? Math.max(0, Math.min(1, (px * qx + py * qy) / squared)) : 0;
+    return (v / (1 + v)) * Math.hypot(qx - share * px, qy - share * py);
   };
 }
 
@@ -117,7 +153,9 @@ function arcBound(arc: Arc): ChordBound {
     if (!(squared > SHORTEST * SHORTEST)) return sameParameter;
     // C'(θm ± δ)·C'(θm) = cos δ |C'(θm)|² ∓ sin δ C(θm)·C'(θm), C taken from the centre.
     const across = (ux * cos + vx * sin) * dx + (uy * cos + vy * sin) * dy;
-    if (Math.abs(Math.sin(delta) * across) > Math.cos(delta) * squared) return sameParameter;
+    // A sinusoid of at least that size which is negative by a share of 1e-9 at the end has been so for an angle of 1e-9:
+    // the arc runs past the chord by less than 1e-18 of its size. Half an ellipse along its axis is such a case.
+    if (Math.abs(Math.sin(delta) * across) > (Math.cos(delta) + 1e-9) * squared) return sameParameter;
     const s = Math.sin(delta / 2);
     return Math.min(sameParameter, (2 * s * s * area) / Math.sqrt(squared));
   };

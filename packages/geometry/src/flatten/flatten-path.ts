@@ -94,6 +94,8 @@ function flattenOn(segment: Curve, tolerance: number, rounding: number): boolean
         flattenQuadratic(segment, tolerance, rounding, sink) ||
         addStops(segment, longestChords(chordBoundOf(segment)!, tolerance), rounding)
       );
+    case "rational":
+      return addStops(segment, longestChords(chordBoundOf(segment)!, tolerance), rounding);
     case "cubic":
       return flattenCubic(segment, tolerance, rounding, sink);
     case "arc":

@@ -1,15 +1,21 @@
-import { derivativesAt, rootsOf, type Segment } from "../path";
+import { derivativesAt, hodographOf, rootsOf, type Segment } from "../path";
 
 /**
  * The parameters between 0 and 1 at which a segment stops being convex, rising: where C' × C'' changes its sign, and
- * where C' nearly vanishes (a cusp). Lines, quadratics and arcs have no inflection; a quadratic on one line turns back
- * where its derivative vanishes.
+ * where C' nearly vanishes (a cusp). Lines, arcs and quadratics, also rational ones, have no inflection; a quadratic on
+ * one line turns back where its derivative vanishes.
  */
 export function breaksOf(segment: Segment): number[] {
   if (segment.kind === "line" || segment.kind === "arc") return [];
   const p = derivativesAt(segment, 0);
   const found: number[] = [];
-  if (segment.kind === "quadratic") {
+  if (segment.kind === "rational") {
+    const [ax, ay, bx, by, cx, cy] = hodographOf(segment);
+    const [ex, ey] = Math.abs(ax) + Math.abs(ay) > 0 ? [ax, ay] : [bx, by];
+    const [a, b, c] = [ax * ex + ay * ey, bx * ex + by * ey, cx * ex + cy * ey];
+    if (ax * by === ay * bx && bx * cy === by * cx && ax * cy === ay * cx)
+      found.push(...rootsOf(a - 2 * b + c, 2 * (b - a), a));
+  } else if (segment.kind === "quadratic") {
     const turning = -(p.dx * p.ddx + p.dy * p.ddy) / (p.ddx * p.ddx + p.ddy * p.ddy);
     if (p.dx * p.ddy - p.dy * p.ddx === 0) found.push(turning);
   } else {

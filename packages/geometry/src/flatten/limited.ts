@@ -1,4 +1,4 @@
-import type { Segment } from "../path";
+import { hasLength, type Segment } from "../path";
 import { type ChordBound, chordBoundOf } from "./chord-bounds";
 import { isCircular } from "./flatten-arc";
 import { longestChords, MOST_CHORDS } from "./longest-chords";
@@ -10,6 +10,7 @@ import { turnBoundOf } from "./turn";
  * turn is that of a vertex: what takes less than 1e-9 of its parameter counts as a spot.
  */
 export function turnStops(segment: Segment, turn: number, tolerance: number | undefined): number[] | null {
+  if (!hasLength(segment)) return [0, 1];
   const turned = turnBoundOf(segment);
   const distance = chordBoundOf(segment);
   if (turned(0, 1) / turn > MOST_CHORDS) return null;

@@ -29,6 +29,8 @@ export function longestChords(bound: ChordBound, tolerance: number): number[] | 
   return best;
 }
 
+const PATIENCE = 10;
+
 /** Longest steps from 0 to 1, or null when more than `most` are needed. */
 export function walkLongest(bound: ChordBound, tolerance: number, most: number): number[] | null {
   const parameters = [0];
@@ -59,7 +61,10 @@ export function longestStep(bound: ChordBound, t: number, guess: number, toleran
       good = end;
       if (end === 1 || error > 0.995 * tolerance) break;
     } else bad = end;
-    const aim = t + (end - t) * Math.sqrt((0.9985 * tolerance) / Math.max(error, Number.MIN_VALUE));
+    // Where the bound does not fall with the step, as a turn on a spot does not, the aim comes down too slowly.
+    const share =
+      good === t && i >= PATIENCE ? 1 / 8 : Math.sqrt((0.9985 * tolerance) / Math.max(error, Number.MIN_VALUE));
+    const aim = t + (end - t) * share;
     if (bad === Number.POSITIVE_INFINITY) end = Math.min(1, aim);
     else end = aim > good && aim < bad ? aim : (good + bad) / 2;
     if (end <= good || (bad - good < 1e-3 * (good - t) && good > t)) break;

@@ -13,6 +13,7 @@ function magnitudeOf(segment: Segment): number {
     case "line":
       return ends;
     case "quadratic":
+    case "rational":
       return Math.max(ends, Math.abs(segment.x2), Math.abs(segment.y2));
     case "cubic":
       return Math.max(ends, Math.abs(segment.x2), Math.abs(segment.y2), Math.abs(segment.x3), Math.abs(segment.y3));

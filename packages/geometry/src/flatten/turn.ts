@@ -14,6 +14,8 @@ export function turnBoundOf(segment: Segment): TurnBound {
  */
 export function turnBetween(segment: Segment, p: Derivatives, q: Derivatives, dt: number): number {
   if (segment.kind === "line") return 0;
+  // An arc of a conic section turns one way, by less than half a turn.
+  if (segment.kind === "rational") return angleBetween(p.dx, p.dy, q.dx, q.dy);
   if (segment.kind === "arc") {
     const whole = Math.abs(segment.sweep) * dt;
     return whole >= Math.PI ? whole : angleBetween(p.dx, p.dy, q.dx, q.dy);

@@ -1,4 +1,5 @@
 import { pointAt, type Segment } from "./model";
+import { hodographOf } from "./rational";
 
 /** A point of a segment with its first and second derivatives by the parameter t. */
 export interface Derivatives {
@@ -19,6 +20,25 @@ export function derivativesAt(segment: Segment, t: number): Derivatives {
       const { x0, y0, x1, y1, x2, y2 } = segment;
       const [ddx, ddy] = [2 * (x0 - 2 * x1 + x2), 2 * (y0 - 2 * y1 + y2)];
       return { x, y, dx: 2 * (x1 - x0) + t * ddx, dy: 2 * (y1 - y0) + t * ddy, ddx, ddy };
+    }
+    case "rational": {
+      const { weight: w } = segment;
+      const [ax, ay, bx, by, cx, cy] = hodographOf(segment);
+      const s = 1 - t;
+      // C' = 2 M / D², so C'' = (2 M' − 2 D' C' D) / D², with D' = 2 (w − 1) (1 − 2t).
+      const d = s * s + 2 * w * s * t + t * t;
+      const slope = 2 * (w - 1) * (1 - 2 * t);
+      const dx = (2 * (s * s * ax + 2 * s * t * bx + t * t * cx)) / (d * d);
+      const dy = (2 * (s * s * ay + 2 * s * t * by + t * t * cy)) / (d * d);
+      const [mx, my] = [2 * (s * (bx - ax) + t * (cx - bx)), 2 * (s * (by - ay) + t * (cy - by))];
+      return {
+        x,
+        y,
+        dx,
+        dy,
+        ddx: (2 * mx) / (d * d) - (2 * slope * dx) / d,
+        ddy: (2 * my) / (d * d) - (2 * slope * dy) / d,
+      };
     }
     case "cubic": {
       const { x0, y0, x1, y1, x2, y2, x3, y3 } = segment;
@@ -48,6 +68,24 @@ export function derivativesAt(segment: Segment, t: number): Derivatives {
       };
     }
   }
+}
+
+/** A point of a segment with its direction of travel, both as unit vectors, and its curvature. */
+export interface Frame {
+  t: number;
+  x: number;
+  y: number;
+  tangent: [number, number];
+  /** A quarter turn from +x towards +y further than the tangent. */
+  normal: [number, number];
+  curvature: number;
+}
+
+/** Point, tangent, normal and curvature (1 / plan units; NaN at a cusp) at a parameter. */
+export function frameAt(segment: Segment, t: number): Frame {
+  const [x, y] = pointAt(segment, t);
+  const tangent = tangentAt(segment, t, t < 1 ? 1 : -1);
+  return { t, x, y, tangent, normal: [-tangent[1], tangent[0]], curvature: curvatureAt(segment, t) };
 }
 
 /**

@@ -21,7 +21,7 @@ export function directionAt(segment: Segment, t: 0 | 1): number {
 }
 
 function controlsOf(segment: Segment): [number, number][] {
-  if (segment.kind === "quadratic") return [[segment.x1, segment.y1]];
+  if (segment.kind === "quadratic" || segment.kind === "rational") return [[segment.x1, segment.y1]];
   if (segment.kind !== "cubic") return [];
   return [
     [segment.x1, segment.y1],

@@ -1,5 +1,6 @@
 import { derivativesAt } from "./derivatives";
 import { pointAt, type Segment } from "./model";
+import { hodographOf } from "./rational";
 
 /** The tightest box with sides along the axes around a segment, in plan units: at its ends and where it runs along an axis. */
 export function segmentBounds(segment: Segment): { minX: number; minY: number; maxX: number; maxY: number } {
@@ -25,9 +26,14 @@ export function parallelTo(segment: Segment, dx: number, dy: number): number[] {
     // Angles are within (−2π, 4π): every half turn of that is tried.
     return Array.from({ length: 13 }, (_, k) => (angle + (k - 6) * Math.PI - start) / sweep);
   }
+  const across = (x: number, y: number): number => x * dy - y * dx;
+  if (segment.kind === "rational") {
+    const [ax, ay, bx, by, cx, cy] = hodographOf(segment);
+    const [a, b, c] = [across(ax, ay), across(bx, by), across(cx, cy)];
+    return rootsOf(a - 2 * b + c, 2 * (b - a), a);
+  }
   const p = derivativesAt(segment, 0);
   const q = derivativesAt(segment, 1);
-  const across = (x: number, y: number): number => x * dy - y * dx;
   const f0 = across(p.dx, p.dy);
   const f1 = across(p.ddx, p.ddy);
   return rootsOf(across(q.dx, q.dy) - f0 - f1, f1, f0);

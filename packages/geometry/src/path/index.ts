@@ -7,10 +7,10 @@
  */
 export { arcFromEndpoints, longestHalfAxis, principalAxes } from "./arc";
 export { cornersOf, segmentsWithJoin, startedAt, withCorner, withoutCorner } from "./corners";
-export { curvatureAt, type Derivatives, derivativesAt, tangentAt } from "./derivatives";
+export { curvatureAt, type Derivatives, derivativesAt, type Frame, frameAt, tangentAt } from "./derivatives";
 export { directionAt } from "./direction";
 export { parallelTo, rootsOf, segmentBounds } from "./extremes";
-export { parameterAtLength, segmentLength } from "./length";
+export { frameAtLength, parameterAtLength, segmentLength } from "./length";
 export { type Meeting, meetingsOf } from "./meetings";
 export {
   type Arc,
@@ -22,6 +22,7 @@ export {
   pointAt,
   polygonPath,
   type Quadratic,
+  type RationalQuadratic,
   type Segment,
   type Subpath,
 } from "./model";
@@ -35,6 +36,7 @@ export {
   type WrittenPathPoint,
   writtenPathPoints,
 } from "./path-data";
+export { hodographOf, rationalPart, rationalQuadratic, WeightError } from "./rational";
 export { reversePath } from "./reverse";
 export { sectorArea } from "./sector-area";
 export { partOf, splitSegment } from "./split";

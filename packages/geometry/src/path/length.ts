@@ -1,4 +1,4 @@
-import { derivativesAt } from "./derivatives";
+import { derivativesAt, type Frame, frameAt } from "./derivatives";
 import { GAUSS_16 } from "./gauss";
 import type { Segment } from "./model";
 
@@ -14,6 +14,11 @@ export function segmentLength(segment: Segment, t0 = 0, t1 = 1): number {
     if (u === v && ux * vx + uy * vy === 0) return (t1 - t0) * Math.abs(sweep) * u;
   }
   return halved(segment, t0, t1, quadrature(segment, t0, t1), 40);
+}
+
+/** Point, tangent, normal and curvature where a segment has run for `length` plan units; its ends beyond them. */
+export function frameAtLength(segment: Segment, length: number): Frame {
+  return frameAt(segment, parameterAtLength(segment, length));
 }
 
 /** The parameter at which a segment has run for `length` plan units from its start; 0 and 1 beyond its ends. */

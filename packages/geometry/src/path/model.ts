@@ -18,6 +18,21 @@ export interface Quadratic {
   y2: number;
 }
 
+/**
+ * A rational quadratic Bézier curve, an arc of a conic section, in standard form: the weights of its ends are 1, that of
+ * the control point (x1, y1) is `weight` > 0. Below 1 the arc is elliptical, at 1 a parabola's, above hyperbolic.
+ */
+export interface RationalQuadratic {
+  kind: "rational";
+  x0: number;
+  y0: number;
+  x1: number;
+  y1: number;
+  x2: number;
+  y2: number;
+  weight: number;
+}
+
 /** A cubic Bézier curve with the control points (x1, y1) and (x2, y2). */
 export interface Cubic {
   kind: "cubic";
@@ -52,7 +67,7 @@ export interface Arc {
   sweep: number;
 }
 
-export type Segment = Line | Quadratic | Cubic | Arc;
+export type Segment = Line | Quadratic | RationalQuadratic | Cubic | Arc;
 
 /** One outline. When it is closed and its last segment does not end at the start, a straight join is implied. */
 export interface Subpath {
@@ -75,6 +90,12 @@ export function pointAt(segment: Segment, t: number): [number, number] {
     case "quadratic": {
       const { x0, y0, x1, y1, x2, y2 } = segment;
       return [s * (s * x0 + 2 * t * x1) + t * t * x2, s * (s * y0 + 2 * t * y1) + t * t * y2];
+    }
+    case "rational": {
+      const { x0, y0, x1, y1, x2, y2, weight } = segment;
+      const [a, b, c] = [s * s, 2 * weight * s * t, t * t];
+      const sum = a + b + c;
+      return [(a * x0 + b * x1 + c * x2) / sum, (a * y0 + b * y1 + c * y2) / sum];
     }
     case "cubic": {
       const { x0, y0, x1, y1, x2, y2, x3, y3 } = segment;

@@ -2,6 +2,7 @@ import { segmentsWithJoin } from "./corners";
 import { derivativesAt } from "./derivatives";
 import { GAUSS_16 } from "./gauss";
 import type { Path, Segment } from "./model";
+import { gentlePieces } from "./rational";
 
 /** The area that outlines enclose, counted with their winding numbers, and its moments, in powers of plan units. */
 export interface Moments {
@@ -16,7 +17,7 @@ export interface Moments {
 /**
  * Exact measures of the true curves by Green's theorem; open outlines are closed by a straight join. The integrands are
  * polynomials of degree 14 at most along Bézier curves, for which quadrature with 16 points is exact but for rounding;
- * arcs are taken in eighths of a turn, which leaves an error of about 1e-15.
+ * arcs are taken in eighths of a turn, which leaves an error of about 1e-15, rational curves in pieces near a parabola.
  */
 export function momentsOf(path: Path): Moments {
   // About a point near the outlines, so that few digits cancel.
@@ -34,6 +35,10 @@ export function momentsOf(path: Path): Moments {
 }
 
 function addSegment(segment: Segment, ox: number, oy: number, sums: Float64Array): void {
+  if (segment.kind === "rational" && gentlePieces(segment).length > 1) {
+    for (const piece of gentlePieces(segment)) addSegment(piece, ox, oy, sums);
+    return;
+  }
   const pieces = segment.kind === "arc" ? Math.max(1, Math.ceil(Math.abs(segment.sweep) / (Math.PI / 4))) : 1;
   for (let i = 0; i < pieces; i++)
     for (const [node, weight] of GAUSS_16)

@@ -15,7 +15,7 @@ function reverseSubpath({ x, y, segments, closed }: Subpath): Subpath {
 }
 
 function endOf(segment: Segment): [number, number] {
-  if (segment.kind === "quadratic") return [segment.x2, segment.y2];
+  if (segment.kind === "quadratic" || segment.kind === "rational") return [segment.x2, segment.y2];
   return segment.kind === "cubic" ? [segment.x3, segment.y3] : [segment.x1, segment.y1];
 }
 
@@ -24,6 +24,7 @@ function reverseSegment(s: Segment): Segment {
     case "line":
       return { ...s, x0: s.x1, y0: s.y1, x1: s.x0, y1: s.y0 };
     case "quadratic":
+    case "rational":
       return { ...s, x0: s.x2, y0: s.y2, x2: s.x0, y2: s.y0 };
     case "cubic":
       return { ...s, x0: s.x3, y0: s.y3, x1: s.x2, y1: s.y2, x2: s.x1, y2: s.y1, x3: s.x0, y3: s.y0 };

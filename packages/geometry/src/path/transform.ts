@@ -76,9 +76,10 @@ function mapSegment(segment: Segment, m: Affine): Segment {
   switch (segment.kind) {
     case "line":
       return { kind: "line", x0, y0, x1, y1 };
-    case "quadratic": {
+    case "quadratic":
+    case "rational": {
       const [x2, y2] = transformPoint(m, segment.x2, segment.y2);
-      return { kind: "quadratic", x0, y0, x1, y1, x2, y2 };
+      return { ...segment, x0, y0, x1, y1, x2, y2 };
     }
     case "cubic": {
       const [x2, y2] = transformPoint(m, segment.x2, segment.y2);

@@ -144,6 +144,10 @@ function leavingBetween(segment: Segment, p: Derivatives, q: Derivatives, dt: nu
   if (segment.kind === "arc") {
     const { ux, uy, vx, vy, sweep } = segment;
     length = Math.abs(sweep) * dt * longestHalfAxis(ux, uy, vx, vy);
+  } else if (segment.kind === "rational") {
+    // Within the triangle of its ends' tangents, which it turns along: no longer than the two sides.
+    const half = Math.min(turnBetween(segment, p, q, dt), 3) / 2;
+    length = Math.hypot(q.x - p.x, q.y - p.y) / Math.cos(half);
   } else {
     // The greatest of the hodograph's control points bounds the speed.
     const [mx, my] = [p.dx + (dt / 2) * p.ddx, p.dy + (dt / 2) * p.ddy];
