@@ -21,6 +21,12 @@ test.each([
   ["a = regular(2.5, at: (0, 0), radius: 1)", '1:13 "count" must be a whole number from 3 to 100000, not 2.5'],
   ["a = rect((0, 0), width: 3)", '1:5 rect needs "height", or the opposite corner as "to"'],
   ["a = polygon((0, 0), (1, 1))", "1:13 a polygon needs at least 3 points, not 2"],
+  ["a = conic((0, 0), (1, 1))", "1:11 a conic needs a start, a control point and an end, not 2 points"],
+  ["a = conic((0, 0), (1, 1), (2, 0), weight: 0)", "1:43 the weight of control point 1 must be greater than 0, not 0"],
+  [
+    "a = conic((0, 0), (1, 1), (2, 0), weight: (1, 2))",
+    "1:43 one weight for all or one for each control point: 1, not 2",
+  ],
   ["a = circle((0, 0), 1).scale(0)", "1:29 a factor of 0 would leave no area"],
   ["a = circle((0, 0), 1).radius", '1:23 a shape has no property "radius"; it has area, vertices, centre'],
   ["a = circle((0, 0), 1).move", '1:23 "move" needs its arguments in brackets'],

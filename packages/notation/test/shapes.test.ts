@@ -56,6 +56,13 @@ test.each<[string, number, [number, number][]]>([
       [-10, 0],
     ],
   ],
+  // Four quarters of a circle; and a parabola's arc.
+  [
+    "conic((10, 0), (10, 10), (0, 10), (-10, 10), (-10, 0), (-10, -10), (0, -10), (10, -10), weight: sqrt(0.5))",
+    100 * Math.PI,
+    [turned(45, 10), turned(200, 10)],
+  ],
+  ["conic((0, 0), (5, 10), (10, 0))", 100 / 3, [[5, 5]]],
   ["segment((0, 0), radius: 10, from: 0deg, sweep: 90deg)", 25 * Math.PI - 50, [[5, 5], turned(45, 10)]],
   [
     "ring((0, 0), outer: 10, inner: 5)",

@@ -1,6 +1,7 @@
 import { arcFunctions } from "./arcs";
 import { arithmeticFunctions } from "./arithmetic";
 import { attachedFunctions } from "./attached";
+import { conic } from "./conic";
 import { measuringFunctions } from "./measuring";
 import { shapeMethods } from "./methods";
 import { outlineFunctions } from "./outlines";
@@ -24,6 +25,7 @@ export const functions: ReadonlyMap<string, FunctionSignature> = new Map(
     ...shapeFunctions,
     ...arcFunctions,
     ...outlineFunctions,
+    conic,
     ...attachedFunctions,
     ...measuringFunctions,
     ...arithmeticFunctions,
