@@ -7,5 +7,6 @@ export * from "./mesh";
 export * from "./numeric";
 export * from "./path";
 export * from "./polygon";
+export * from "./raster";
 export * from "./simplify";
 export * from "./stroke";

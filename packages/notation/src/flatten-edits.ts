@@ -18,6 +18,31 @@ export function flattenEdits(script: string, { from, to }: Span, args: string | 
   return isOne(value) ? [end] : [at({ from: value.from, to: value.from }, "("), end];
 }
 
+/** A tolerance told in pixels of a target. */
+export interface PixelFlattening {
+  pixels: number;
+  magnification: number;
+  ratio: number;
+}
+
+/** How a definition tells its tolerance in pixels, where it does so in plain numbers; null otherwise. */
+export function writtenPixels(script: string, { from, to }: Span): PixelFlattening | null {
+  const statement = parseStatement(script.slice(from, to));
+  if (statement.kind !== "definition") return null;
+  const { value } = statement;
+  if (value.kind !== "method" || value.name !== "flatten") return null;
+  const named = (name: string, otherwise: number): number => {
+    const given = value.args.find((argument) => argument.name === name)?.value;
+    return given ? (given.kind === "number" ? given.value : Number.NaN) : otherwise;
+  };
+  const found = {
+    pixels: named("pixels", Number.NaN),
+    magnification: named("magnification", 1),
+    ratio: named("ratio", 1),
+  };
+  return Object.values(found).every((number) => number > 0) ? found : null;
+}
+
 /** Whether a dot behind an expression belongs to all of it. */
 function isOne({ kind }: Expression): boolean {
   return kind === "call" || kind === "method" || kind === "name" || kind === "property";

@@ -3,7 +3,7 @@
  * A {@link Sheet} evaluates scripts incrementally; edits put changes made on the plan back into the text.
  */
 export { addProbePoint, applyEdits, type DriverPlace, moveHandle, writeNumber } from "./edits";
-export { flattenEdits } from "./flatten-edits";
+export { flattenEdits, type PixelFlattening, writtenPixels } from "./flatten-edits";
 export { formatScript } from "./format";
 export {
   type Combination,
@@ -48,3 +48,4 @@ export { Sheet } from "./sheet/sheet";
 export type { Mend, Span, TextEdit } from "./syntax";
 export { travelPlaces } from "./travel";
 export { type VertexChange, VertexChangeError, vertexEdits } from "./vertex-edits";
+export { type WrittenNumber, writtenNumbers } from "./written-numbers";

@@ -73,15 +73,13 @@ export function bind(call: Call, signature: Called, given: readonly Given[], tex
   return { bound: new Bound(values), spans };
 }
 
-/**
- * The parameter that an argument is for, by its name or by its place, where that can be told from the text alone: not
- * behind a parameter that takes several values.
- */
+/** The parameter that an argument is for, by its name or by its place; one that takes several values takes all further ones. */
 export function parameterOf(parameters: readonly Parameter[], args: readonly Argument[], i: number): Parameter | null {
   const { name } = args[i];
   if (name !== null) return parameters.find((parameter) => parameter.name === name) ?? null;
   const place = args.slice(0, i).filter((argument) => argument.name === null).length;
-  return parameters.slice(0, place).some(takesSeveral) ? null : (parameters[place] ?? null);
+  const several = parameters.findIndex(takesSeveral);
+  return parameters[several < 0 ? place : Math.min(place, several)] ?? null;
 }
 
 type Call = Extract<Expression, { kind: "call" | "method" }>;
