@@ -6,7 +6,7 @@ import { root } from "./lib/run.mjs";
 
 const CURVES = 1000;
 const SHARES = [1e-2, 1e-3, 1e-5];
-const KINDS = ["quadratic", "cubic", "cubic with a cusp", "arc"];
+const KINDS = ["quadratic", "rational quadratic", "cubic", "cubic with a cusp", "arc"];
 const kernel = await load("packages/geometry/src/index.ts");
 
 let seed = 20261125;
@@ -14,6 +14,7 @@ const random = () => {
   seed = (Math.imul(seed, 1664525) + 1013904223) >>> 0;
   return seed / 2 ** 32;
 };
+const point = () => [200 * random() - 100, 200 * random() - 100];
 const place = () => `${(200 * random() - 100).toFixed(3)} ${(200 * random() - 100).toFixed(3)}`;
 
 /** Path data of a random curve of a kind, within 100 units of the origin. */
@@ -30,12 +31,19 @@ function curveOf(kind) {
   return `M ${place()} A ${radius()} ${radius()} ${Math.floor(180 * random())} ${Math.round(random())} 1 ${place()}`;
 }
 
+/** Weights from 1/30 to 30. */
+function rational() {
+  const points = [...point(), ...point(), ...point()];
+  const segment = kernel.rationalQuadratic(points, [1, 30 ** (2 * random() - 1), 1]);
+  return { subpaths: [{ x: segment.x0, y: segment.y0, segments: [segment], closed: false }] };
+}
+
 /** For each kind: chords over the least count, rounded up, and the greatest error over the tolerance. */
 const results = KINDS.map((kind) => {
   const ratios = [];
   let worst = 0;
   for (let i = 0; i < CURVES; i++) {
-    const outline = kernel.parsePathData(curveOf(kind));
+    const outline = kind === "rational quadratic" ? rational() : kernel.parsePathData(curveOf(kind));
     const limit = kernel.chordLimit(outline);
     for (const share of SHARES) {
       const tolerance = 100 * share;

@@ -11,11 +11,18 @@ const CURVES = [
 
 /** Rows by kind of segment: vertices a second on long and short curves, ratio to evaluation, count to the limit. */
 export function benchFlatten(kernel) {
-  return Object.fromEntries(CURVES.map(([name, d, tolerance]) => [name, rowOf(kernel, d, tolerance)]));
+  const rational = kernel.rationalQuadratic([0, 0, 500, 900, 1000, 0], [1, 2, 1]);
+  return Object.fromEntries([
+    ...CURVES.map(([name, d, tolerance]) => [name, rowOf(kernel, kernel.parsePathData(d), tolerance)]),
+    ["rational quadratic", rowOf(kernel, outlineOf(rational), 0.001)],
+  ]);
 }
 
-function rowOf(kernel, d, tolerance) {
-  const path = kernel.parsePathData(d);
+function outlineOf(segment) {
+  return { subpaths: [{ x: segment.x0, y: segment.y0, segments: [segment], closed: false }] };
+}
+
+function rowOf(kernel, path, tolerance) {
   const [segment] = path.subpaths[0].segments;
   const chordsAt = (limit) => kernel.flattenPath(path, { tolerance: limit }).subpaths[0].vertices.length / 2 - 1;
   const long = chordsAt(tolerance);
@@ -64,6 +71,18 @@ const EVALUATE = {
       const s = 1 - t;
       out[2 * i] = s * s * x0 + 2 * s * t * x1 + t * t * x2;
       out[2 * i + 1] = s * s * y0 + 2 * s * t * y1 + t * t * y2;
+    }
+    return out;
+  },
+  rational({ x0, y0, x1, y1, x2, y2, weight }, n) {
+    const out = new Float64Array(2 * n);
+    for (let i = 0; i < n; i++) {
+      const t = i / (n - 1);
+      const s = 1 - t;
+      const [a, b, c] = [s * s, 2 * weight * s * t, t * t];
+      const sum = a + b + c;
+      out[2 * i] = (a * x0 + b * x1 + c * x2) / sum;
+      out[2 * i + 1] = (a * y0 + b * y1 + c * y2) / sum;
     }
     return out;
   },

@@ -57,10 +57,12 @@ test("a click on the curve of vertices against tolerance takes that tolerance; s
       await page.mouse.click(box.x + x * box.width, box.y + y * box.height);
   await expect.poll(() => vertices(page)).not.toBe(before);
   expect(await savedScript(page)).not.toContain("tolerance 0.2\n");
+  await page.getByRole("tab", { name: "Magnifier" }).click();
   await expect(page.getByTestId("spot")).toHaveText(/^1 of \d+: 0\.\d+$/);
   await page.getByRole("button", { name: "next worst" }).click();
   await expect(page.getByTestId("spot")).toHaveText(/^2 of \d+: 0\.\d+$/);
-  await page.getByRole("tab", { name: "Along the outline" }).click();
+  await expect(page.getByRole("img", { name: /^curve and chord, 0\.\d+ apart$/ })).toBeVisible();
+  await page.getByRole("tab", { name: "Errors" }).click();
   await expect(page.getByTestId("error-chart").locator("canvas")).toBeVisible();
 });
 
@@ -96,7 +98,7 @@ test("a setting is kept as A, compared with the next one, and taken again", asyn
   const row = page.getByTestId("compare").getByRole("row", { name: /^vertices/ });
   await expect(row).toHaveText(new RegExp(`^vertices${before}24${before > 24 ? "−" : ""}${Math.abs(24 - before)}$`));
   // A is still there after a look at something else.
-  await page.getByRole("tab", { name: "By tolerance" }).click();
+  await page.getByRole("tab", { name: "Counts" }).click();
   await page.getByRole("tab", { name: "A and B" }).click();
   await page.getByRole("button", { name: "Take A again" }).click();
   await scriptIs(page, ".flatten(0.2)");
@@ -110,4 +112,46 @@ test("a shape is cut into triangles, drawn and counted", async ({ page }) => {
   const corners = await vertices(page);
   await page.getByRole("tab", { name: "Triangles" }).click();
   await expect(page.getByTestId("triangles")).toHaveText(String(corners - 2));
+  const angle = async () => Number.parseFloat((await page.getByTestId("least-angle").textContent()) ?? "");
+  const before = await angle();
+  await page.getByText("even angles", { exact: true }).click();
+  await expect.poll(angle).toBeGreaterThan(before);
+  await expect(page.getByTestId("triangles")).toHaveText(String(corners - 2));
+  await page.getByText("convex pieces", { exact: true }).click();
+  await expect.poll(async () => Number(await page.getByTestId("triangles").textContent())).toBeLessThan(corners / 3);
+  await expect(page.getByTestId("overdraw")).toHaveText("1.0000");
+  await page.getByText("fans", { exact: true }).click();
+  await expect(page.getByTestId("triangles")).toHaveText(String(corners - 2));
+});
+
+test("a tolerance told in pixels at a magnification is written, for the sheet and for one shape", async ({ page }) => {
+  await openFlatten(page);
+  const field = (name: string) => page.getByRole("spinbutton", { name, exact: true });
+  await field("tolerance in pixels").fill("0.5");
+  await field("tolerance in pixels").press("Enter");
+  await scriptIs(page, "tolerance 0.5\n");
+  await field("magnification of the target").fill("8");
+  await field("magnification of the target").press("Enter");
+  await scriptIs(page, "tolerance 0.0625\n");
+  await pick(page, "how it is flattened", "by pixels");
+  await scriptIs(page, ".flatten(pixels: 0.25, magnification: 8)");
+  await field("its ratio").fill("2");
+  await field("its ratio").press("Enter");
+  await scriptIs(page, ".flatten(pixels: 0.25, magnification: 8, ratio: 2)");
+  await expect(page.getByTestId("flatten-error")).toHaveText(/^0\.01[45]\d+$/);
+});
+
+test("pixels differ from those of the true curve where chords are long, and hardly where they are short", async ({
+  page,
+}) => {
+  await openFlatten(page);
+  await page.getByRole("tab", { name: "Pixels" }).click();
+  const differing = async () => Number(await page.getByTestId("pixels-differing").textContent());
+  await expect.poll(differing).toBeGreaterThan(20);
+  await expect(page.getByRole("img", { name: "true curve, exact coverage" })).toBeVisible();
+  const field = page.getByRole("spinbutton", { name: "tolerance, typed" });
+  await field.fill("0.0005");
+  await field.press("Enter");
+  await expect.poll(differing).toBeLessThan(3);
+  await expect(page.getByTestId("pixels-coverage")).toHaveText(/^±0\.0\d%$/);
 });

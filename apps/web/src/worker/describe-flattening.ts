@@ -10,7 +10,7 @@ import {
   signedArea,
 } from "@vertexon/geometry";
 import type { Shape } from "@vertexon/notation";
-import type { FlatteningView } from "./views";
+import type { FlatteningView, Spot } from "./views";
 
 /** How many tolerances the count is computed for, and over how many powers of ten below the outline's size. */
 const TOLERANCES = 33;
@@ -54,8 +54,8 @@ interface EdgeError {
   segment: number;
   deviation: number;
   mean: number;
-  /** The middle of the edge, and the curve beside it. */
-  spot: { x: number; y: number; curveX: number; curveY: number };
+  /** Where the curve is furthest away. */
+  spot: Omit<Spot, "deviation">;
 }
 
 function edgesOf(shape: Shape): EdgeError[] {
@@ -73,15 +73,17 @@ function edgesOf(shape: Shape): EdgeError[] {
       const t1 = i + 1 < n && segment[i + 1] === segment[i] ? parameter[i + 1] : 1;
       let mean = 0;
       let far = -1;
-      let spot = { x: (ax + bx) / 2, y: (ay + by) / 2, curveX: (ax + bx) / 2, curveY: (ay + by) / 2 };
+      const [x, y, t0] = [(ax + bx) / 2, (ay + by) / 2, parameter[i]];
+      const stretch = { subpath: s, segment: segment[i], from: t0, to: t1, edge: [ax, ay, bx, by] as Spot["edge"] };
+      let spot: EdgeError["spot"] = { ...stretch, x, y, curveX: x, curveY: y, t: (t0 + t1) / 2 };
       for (let k = 1; deviations[i] > 0 && length > 0 && k <= PLACES; k++) {
-        const t = parameter[i] + ((t1 - parameter[i]) * (k - 0.5)) / PLACES;
-        const [x, y] = pointAt(segments[segment[i]], t);
-        const share = Math.max(0, Math.min(1, ((x - ax) * (bx - ax) + (y - ay) * (by - ay)) / (length * length)));
+        const t = t0 + ((t1 - t0) * (k - 0.5)) / PLACES;
+        const [px, py] = pointAt(segments[segment[i]], t);
+        const share = Math.max(0, Math.min(1, ((px - ax) * (bx - ax) + (py - ay) * (by - ay)) / (length * length)));
         const [fx, fy] = [ax + share * (bx - ax), ay + share * (by - ay)];
-        const off = Math.hypot(x - fx, y - fy);
+        const off = Math.hypot(px - fx, py - fy);
         mean += off / PLACES;
-        if (off > far) [far, spot] = [off, { x: fx, y: fy, curveX: x, curveY: y }];
+        if (off > far) [far, spot] = [off, { ...stretch, x: fx, y: fy, curveX: px, curveY: py, t }];
       }
       all.push({ length, segment: segment[i], deviation: deviations[i], mean, spot });
     }

@@ -35,6 +35,7 @@ import { describeDefinition } from "./describe";
 import { describeInBox } from "./describe-box";
 import { describeFlattening } from "./describe-flattening";
 import { describeMesh } from "./describe-mesh";
+import { describePixels } from "./describe-pixels";
 import { itemName } from "./item-name";
 import { shadeField } from "./shade-field";
 import { type SweepRequest, sweep } from "./sweep";
@@ -48,7 +49,10 @@ import type {
   Handoff,
   HandoffFormat,
   Inspection,
+  MeshRequest,
   MeshView,
+  PixelRequest,
+  PixelsView,
   SentView,
   SweepView,
 } from "./views";
@@ -182,10 +186,16 @@ export class SheetService {
     });
   }
 
-  /** What fills a shape as triangles; null for any other definition. */
-  mesh(name: string): MeshView | null {
+  /** A shape cut for filling; null for any other definition. */
+  mesh(name: string, request: MeshRequest): MeshView | null {
     const shape = this.shape(name);
-    return shape && describeMesh(shape);
+    return shape && describeMesh(shape, request);
+  }
+
+  /** What a target's pixels show of a shape; null for any other definition. */
+  pixels(name: string, request: PixelRequest): PixelsView | null {
+    const shape = this.shape(name);
+    return shape && describePixels(shape, request);
   }
 
   /** A shape as a number of the script runs over a range. */

@@ -10,6 +10,7 @@ import type {
   MultiPolygon,
   Operation,
   Path,
+  Ring,
 } from "@vertexon/geometry";
 import type {
   Diagnostic,
@@ -124,14 +125,49 @@ export interface FlatteningView {
   spots: Spot[];
 }
 
-/** A shape's triangles for filling. */
+/** How a shape is cut for filling: in fans, in triangles as they come or with even angles, in convex pieces. */
+export type MeshKind = "fans" | "triangles" | "even" | "pieces";
+
+export interface MeshRequest {
+  kind: MeshKind;
+  /** The greatest number of vertices of a convex piece. */
+  most: number;
+}
+
+/** A shape cut for filling. */
 export interface MeshView {
-  vertices: Float64Array;
-  indices: Uint16Array | Uint32Array;
+  kind: MeshKind;
+  /** The triangles or pieces as rings. */
+  cells: Ring[];
+  vertices: number;
+  /** Of a triangle's index list; 0 for pieces. */
+  indexBytes: number;
   /** The smallest angle of all, in radians. */
   smallestAngle: number;
-  /** The triangles' areas together. */
-  area: number;
+  mostCorners: number;
+  /** What the parts cover all together, over the area of the shape: 1 where no place is filled twice. */
+  overdraw: number;
+  /** Edges swapped towards even angles, and whether that came to its end. */
+  swaps: number;
+  finished: boolean;
+}
+
+/** A window of a target's pixels around a place, so many pixels to a plan unit. */
+export interface PixelRequest {
+  x: number;
+  y: number;
+  scale: number;
+  columns: number;
+  rows: number;
+}
+
+export interface PixelsView {
+  request: PixelRequest;
+  /** Row by row from the smallest y: hard-edged and by coverage, from the chords and from the true curve. */
+  chords: { hard: Uint8Array; coverage: Float64Array };
+  curve: { hard: Uint8Array; coverage: Float64Array };
+  /** Over the whole shape; null where that would be too many pixels. */
+  whole: { pixels: number; differing: number; greatest: number } | null;
 }
 
 /** What a shape is at one value of a number; null where the sheet does not compute there. */
@@ -159,6 +195,14 @@ export interface Spot {
   curveX: number;
   curveY: number;
   deviation: number;
+  subpath: number;
+  segment: number;
+  /** The parameter on the curve, and those between which the edge stands for it. */
+  t: number;
+  from: number;
+  to: number;
+  /** The edge: x y of both ends. */
+  edge: [number, number, number, number];
 }
 
 export interface ProbeView {

@@ -63,23 +63,14 @@ function quadraticBound(curve: Quadratic): ChordBound {
 function rationalBound({ x0, y0, x1, y1, x2, y2, weight }: RationalQuadratic): ChordBound {
   return (t0, t1) => {
     const [s0, s1] = [1 - t0, 1 - t1];
-    // The polar form at (t0, t1), and what of it is not on the chord: weights and points at both ends.
-    const cross = s0 * t1 + t0 * s1;
-    const a = s0 * s0 + 2 * weight * s0 * t0 + t0 * t0;
-    const b = s0 * s1 + weight * cross + t0 * t1;
-    const c = s1 * s1 + 2 * weight * s1 * t1 + t1 * t1;
-    const [ax, ay] = [
-      (s0 * s0 * x0 + 2 * weight * s0 * t0 * x1 + t0 * t0 * x2) / a,
-      (s0 * s0 * y0 + 2 * weight * s0 * t0 * y1 + t0 * t0 * y2) / a,
-    ];
-    const [bx, by] = [
-      (s0 * s1 * x0 + weight * cross * x1 + t0 * t1 * x2) / b,
-      (s0 * s1 * y0 + weight * cross * y1 + t0 * t1 * y2) / b,
-    ];
-    const [cx, cy] = [
-      (s1 * s1 * x0 + 2 * weight * s1 * t1 * x1 + t1 * t1 * x2) / c,
-      (s1 * s1 * y0 + 2 * weight * s1 * t1 * y1 + t1 * t1 * y2) / c,
-    ];
+    // The polar form at (t0, t0), (t0, t1) and (t1, t1): shares of the control points, and points.
+    const [p0, q0, r0] = [s0 * s0, 2 * weight * s0 * t0, t0 * t0];
+    const [p1, q1, r1] = [s0 * s1, weight * (s0 * t1 + t0 * s1), t0 * t1];
+    const [p2, q2, r2] = [s1 * s1, 2 * weight * s1 * t1, t1 * t1];
+    const [a, b, c] = [p0 + q0 + r0, p1 + q1 + r1, p2 + q2 + r2];
+    const [ax, ay] = [(p0 * x0 + q0 * x1 + r0 * x2) / a, (p0 * y0 + q0 * y1 + r0 * y2) / a];
+    const [bx, by] = [(p1 * x0 + q1 * x1 + r1 * x2) / b, (p1 * y0 + q1 * y1 + r1 * y2) / b];
+    const [cx, cy] = [(p2 * x0 + q2 * x1 + r2 * x2) / c, (p2 * y0 + q2 * y1 + r2 * y2) / c];
     const v = b / Math.sqrt(a * c);
     const [px, py, qx, qy] = [cx - ax, cy - ay, bx - ax, by - ay];
     const squared = px * px + py * py;

@@ -5,6 +5,7 @@ import type { FlatPath, FlatSubpath } from "./flat-path";
 import { flattenArc } from "./flatten-arc";
 import { flattenCubic } from "./flatten-cubic";
 import { flattenQuadratic } from "./flatten-quadratic";
+import { flattenRational } from "./flatten-rational";
 import { turnStops } from "./limited";
 import { longestChords, MOST_CHORDS } from "./longest-chords";
 import { FlattenError, type FlattenOptions, type Placement, pixelTolerance, requireOptions } from "./options";
@@ -95,7 +96,7 @@ function flattenOn(segment: Curve, tolerance: number, rounding: number): boolean
         addStops(segment, longestChords(chordBoundOf(segment)!, tolerance), rounding)
       );
     case "rational":
-      return addStops(segment, longestChords(chordBoundOf(segment)!, tolerance), rounding);
+      return flattenRational(segment, tolerance, rounding, sink);
     case "cubic":
       return flattenCubic(segment, tolerance, rounding, sink);
     case "arc":

@@ -1,5 +1,6 @@
 import { orientation } from "../numeric";
 import type { MultiPolygon, Ring } from "../polygon";
+import { refineTriangles } from "./delaunay";
 import { triangulate } from "./triangulate";
 import { nextCorner, twinsOf } from "./twins";
 
@@ -14,12 +15,13 @@ export class PieceError extends Error {
  * "Fast triangulation of simple polygons", 1983). Throws {@link PieceError} for another limit, `OperandError` for
  * coordinates that are not finite. O(n log n).
  *
- * From the triangles, edges inside are taken away, the longest first, as long as the corners at both ends stay convex.
+ * From triangles with even angles, edges inside are taken away, the longest first, as long as the corners at both ends
+ * stay convex.
  */
 export function convexPieces(polygons: MultiPolygon, most = Number.POSITIVE_INFINITY): Ring[] {
   if (!(most >= 3 && (Number.isInteger(most) || most === Number.POSITIVE_INFINITY)))
     throw new PieceError(`a convex piece has a whole number of vertices, 3 or more: not ${most}`);
-  const { vertices: v, indices } = triangulate(polygons);
+  const { vertices: v, indices } = refineTriangles(triangulate(polygons));
   const halves = indices.length;
   const twins = twinsOf(indices, v.length / 2);
   const next = Int32Array.from({ length: halves }, (_, h) => nextCorner(h));

@@ -27,19 +27,18 @@ export function drawPictures(
   }
 }
 
-/** The edges of triangles, thin; an edge that two share is drawn once. */
+/** The edges of triangles or pieces, thin. Where cells overlap, what they fill adds up. */
 export function drawMesh(ctx: CanvasRenderingContext2D, camera: Camera, { mesh }: Overlay): void {
   if (!mesh) return;
-  const { vertices: v, indices } = mesh;
   const lines = new Path2D();
-  for (let t = 0; t < indices.length; t += 3)
-    for (let k = 0; k < 3; k++) {
-      const [a, b] = [indices[t + k], indices[t + ((k + 1) % 3)]];
-      // The triangle on the other side runs along it the other way.
-      if (a > b) continue;
-      lines.moveTo(...toScreen(camera, v[2 * a], v[2 * a + 1]));
-      lines.lineTo(...toScreen(camera, v[2 * b], v[2 * b + 1]));
-    }
+  ctx.fillStyle = withAlpha(tokens.olive, 0.13);
+  for (const cell of mesh) {
+    const outline = new Path2D();
+    for (let i = 0; i < cell.length; i += 2) outline.lineTo(...toScreen(camera, cell[i], cell[i + 1]));
+    outline.closePath();
+    ctx.fill(outline);
+    lines.addPath(outline);
+  }
   ctx.strokeStyle = withAlpha(tokens.olive, 0.75);
   ctx.lineWidth = 1;
   ctx.stroke(lines);

@@ -1,4 +1,4 @@
-import type { Path } from "@vertexon/geometry";
+import type { Path, Ring } from "@vertexon/geometry";
 import type { Handle, Mark } from "@vertexon/notation";
 import { itemName } from "@/worker/item-name";
 import type { FieldPicture, ShapeView, SheetView, Spot } from "@/worker/views";
@@ -45,8 +45,8 @@ export interface Overlay {
   ghosts?: { path: Path; lit: boolean }[];
   travel?: { subpath: number; step: number; x: number; y: number; direction: number };
   rays?: { x: number; y: number; to: Float64Array };
-  /** Triangles: x y of each vertex, and three indices a triangle. */
-  mesh?: { vertices: Float64Array; indices: Uint16Array | Uint32Array };
+  /** Triangles or convex pieces. */
+  mesh?: readonly Ring[];
   /** Where an edge is far from its curve. */
   spot?: Spot;
 }

@@ -6,6 +6,7 @@ import { fixed } from "@/format/numbers";
 import type { FlatteningView } from "@/worker/views";
 import type { NamedShape } from "../../plan/scene";
 import type { StationProps } from "../context";
+import { FlatPicture } from "./flat-picture";
 import { argumentsOf } from "./own-way";
 
 /** What a way of flattening made of a shape. */
@@ -29,6 +30,7 @@ export function Compare({
   shape,
   flattening,
   a,
+  yDown,
   onKeep,
   onEdit,
   onOverlay,
@@ -36,6 +38,7 @@ export function Compare({
   shape: NamedShape;
   flattening: FlatteningView;
   a: Kept | null;
+  yDown: boolean;
   onKeep(a: Kept | null): void;
 } & Pick<StationProps, "onEdit" | "onOverlay">) {
   const b = useMemo(() => keptOf(shape, flattening), [shape, flattening]);
@@ -60,6 +63,10 @@ export function Compare({
     });
   return (
     <div className="compare" data-testid="compare">
+      <div className="compare-pictures">
+        <FlatPicture outline={shown.outline} label={`A: ${shown.args}`} yDown={yDown} />
+        <FlatPicture outline={b.outline} label={`B: ${b.args}`} yDown={yDown} />
+      </div>
       <Table
         size="small"
         pagination={false}

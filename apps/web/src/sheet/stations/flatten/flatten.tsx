@@ -1,5 +1,5 @@
-import { flattenEdits, writeNumber } from "@vertexon/notation";
-import { InputNumber, Slider, Table, Tabs } from "antd";
+import { flattenEdits } from "@vertexon/notation";
+import { Table, Tabs } from "antd";
 import { type ReactNode, useState } from "react";
 import { Figure } from "@/format/figure";
 import { fixed, small } from "@/format/numbers";
@@ -8,35 +8,21 @@ import { type NamedShape, shapesOf } from "../../plan/scene";
 import { useAnswer } from "../../use-answer";
 import type { StationProps } from "../context";
 import { Empty, Facts, Panel } from "../panel";
-import { useOwnValue } from "../use-own-value";
 import { useResting } from "../use-resting";
 import { CountChart, ErrorChart } from "./charts";
 import { Compare, type Kept } from "./compare";
+import { Magnifier } from "./magnifier";
 import { argumentsOf, OwnWay } from "./own-way";
-import { Spots } from "./spots";
+import { Pixels } from "./pixels";
 import { Sweep } from "./sweep";
+import { type Target, Tolerance } from "./tolerance";
 import { Triangles } from "./triangles";
-
-/** The slider runs over these powers of ten, in plan units. */
-const LEAST = -4;
-const GREATEST = 1;
 
 /** The tolerance, how many vertices it costs, and the greatest error that is really made. */
 export function FlattenStation(props: StationProps) {
-  const { view, thread, shape, moving, onChoose, onEdit, onEndDrag } = props;
-  const [tolerance, setTolerance] = useOwnValue(view.tolerance, view);
-  const set = (next: number | null, drag: boolean) => {
-    if (next === null || !(next > 0)) return;
-    setTolerance(next);
-    const text = writeNumber(next, Math.max(2, 2 - Math.floor(Math.log10(next))));
-    onEdit(
-      (current) => {
-        if (current.toleranceSpan) return [{ ...current.toleranceSpan, insert: text }];
-        return [{ from: 0, to: 0, insert: `tolerance ${text}\n` }];
-      },
-      { drag },
-    );
-  };
+  const { view, thread, shape, moving, onChoose, onEdit } = props;
+  const [target, setTarget] = useState<Target>({ magnification: 1, ratio: 1 });
+  const [spotAt, setSpotAt] = useState(0);
   const [tab, setTab] = useState("counts");
   const [kept, setKept] = useState<Kept | null>(null);
   const name = shape?.name ?? null;
@@ -47,8 +33,16 @@ export function FlattenStation(props: StationProps) {
     const rounded = Number(next.toPrecision(2));
     const own = shape?.shape.flattening;
     // A shape that has a tolerance of its own keeps it to itself.
-    if (!shape?.shape.hasOwnFlattening || !own) return set(rounded, false);
     onEdit((current, script) => {
+      if (!shape?.shape.hasOwnFlattening || !own) {
+        const { toleranceSpan } = current;
+        return [
+          {
+            ...(toleranceSpan ?? { from: 0, to: 0 }),
+            insert: toleranceSpan ? small(rounded) : `tolerance ${small(rounded)}\n`,
+          },
+        ];
+      }
       const definition = current.definitions.find((each) => each.name === shape.definition);
       const args = argumentsOf({ tolerance: rounded, placement: own.placement });
       return definition ? flattenEdits(script, definition.span, args) : null;
@@ -56,44 +50,59 @@ export function FlattenStation(props: StationProps) {
   };
   return (
     <Panel title="Flatten" about={shape?.name} aside={`unit ${view.plan.unit}`}>
-      <div className="number-slider">
-        <span>tolerance</span>
-        <Slider
-          min={LEAST}
-          max={GREATEST}
-          step={0.05}
-          value={Math.log10(tolerance)}
-          tooltip={{ formatter: (power) => small(10 ** (power ?? 0)) }}
-          onChange={(power) => set(Number((10 ** power).toPrecision(2)), true)}
-          onChangeComplete={onEndDrag}
-          ariaLabelForHandle="tolerance"
-        />
-        <InputNumber
-          size="small"
-          min={1e-9}
-          step={tolerance / 10}
-          value={tolerance}
-          onChange={(next) => set(next, false)}
-          aria-label="tolerance, typed"
-        />
-      </div>
+      <Tolerance {...props} target={target} onTarget={setTarget} />
       {!shape && <Empty>Nothing to flatten yet: the script defines no shape.</Empty>}
-      {shape && flattening && <OwnWay {...props} />}
+      {shape && flattening && <OwnWay {...props} target={target} />}
       {shape && <Accuracy shape={shape.shape} flattening={flattening} />}
       {shape && (flattening || !isCurved) && (
         <Tabs
           size="small"
+          tabBarGutter={14}
           destroyOnHidden
-          activeKey={flattening || tab === "triangles" ? tab : "sweep"}
+          activeKey={flattening || ["triangles", "sweep"].includes(tab) ? tab : "triangles"}
           onChange={setTab}
           items={[
             ...(flattening
               ? [
                   ...chartsOf(shape, flattening, take),
                   {
+                    key: "magnifier",
+                    label: "Magnifier",
+                    children: (
+                      <Magnifier
+                        {...flattening}
+                        outline={shape.shape.outline}
+                        at={spotAt}
+                        yDown={view.plan.yDown}
+                        onAt={setSpotAt}
+                        onOverlay={props.onOverlay}
+                      />
+                    ),
+                  },
+                  {
+                    key: "pixels",
+                    label: "Pixels",
+                    children: (
+                      <Pixels
+                        {...props}
+                        target={target}
+                        spot={flattening.spots[Math.min(spotAt, flattening.spots.length - 1)]}
+                      />
+                    ),
+                  },
+                  {
                     key: "compare",
                     label: "A and B",
-                    children: <Compare {...props} shape={shape} flattening={flattening} a={kept} onKeep={setKept} />,
+                    children: (
+                      <Compare
+                        {...props}
+                        shape={shape}
+                        flattening={flattening}
+                        a={kept}
+                        yDown={view.plan.yDown}
+                        onKeep={setKept}
+                      />
+                    ),
                   },
                 ]
               : []),
@@ -101,9 +110,6 @@ export function FlattenStation(props: StationProps) {
             { key: "sweep", label: "Sweep", children: <Sweep {...props} /> },
           ]}
         />
-      )}
-      {shape && flattening && SPOT_TABS.includes(tab) && (
-        <Spots key={shape.name} spots={flattening.spots} onOverlay={props.onOverlay} />
       )}
       {shape?.shape.combination && (
         <p className="quiet">
@@ -139,7 +145,7 @@ function chartsOf({ shape }: NamedShape, flattening: FlatteningView, onTake: (to
   return [
     {
       key: "counts",
-      label: "By tolerance",
+      label: "Counts",
       children: (
         <CountChart
           flattening={flattening}
@@ -151,30 +157,26 @@ function chartsOf({ shape }: NamedShape, flattening: FlatteningView, onTake: (to
     },
     {
       key: "errors",
-      label: "Along the outline",
+      label: "Errors",
       children: <ErrorChart flattening={flattening} allowed={tolerance} />,
     },
   ];
 }
 
-/** Where the worst spots are shown: elsewhere the plan shows something else. */
-const SPOT_TABS = ["counts", "errors", "sweep"];
-
 function Accuracy({ shape, flattening }: { shape: ShapeView; flattening: FlatteningView | null }) {
   const allowed = shape.flattening.tolerance;
-  const error = <Figure key="e" value={shape.error} decimals={6} />;
   const rows: [string, ReactNode, string?][] = [
     ["vertices", <Figure key="v" value={shape.vertices} decimals={0} />, "flatten-vertices"],
-    ["greatest error", error, "flatten-error"],
+    ["greatest error", <Figure key="e" value={shape.error} decimals={6} />, "flatten-error"],
   ];
-  if (allowed !== undefined) rows.push(["of tolerance", `${fixed((100 * shape.error) / allowed, 1)}%`]);
+  const share: [string, ReactNode][] = allowed ? [["of tolerance", `${fixed((100 * shape.error) / allowed, 1)}%`]] : [];
   if (flattening) {
     const { limit, mean, areaError } = flattening;
+    if (allowed !== undefined) rows.push(["least possible", fixed(limit / Math.sqrt(8 * allowed), 1)]);
+    rows.push(...share);
     rows.push(["mean error", <Figure key="m" value={mean} decimals={6} />, "flatten-mean"]);
     rows.push(["area error", <Figure key="a" value={areaError} decimals={4} />, "flatten-area"]);
-    if (allowed !== undefined) rows.push(["least possible", fixed(limit / Math.sqrt(8 * allowed), 1)]);
-    rows.push(["bytes, 32 bit", fixed(8 * shape.vertices, 0)]);
-  }
+  } else rows.push(...share);
   return (
     <div className="accuracy">
       <Facts pairs rows={rows} />

@@ -1,14 +1,16 @@
 import type { FlattenOptions, Placement, Spacing } from "@vertexon/geometry";
-import { flattenEdits, writeNumber } from "@vertexon/notation";
+import { flattenEdits, type PixelFlattening, writeNumber, writtenPixels } from "@vertexon/notation";
 import { InputNumber, Select } from "antd";
 import type { StationProps } from "../context";
+import type { Target } from "./tolerance";
 
 /** By what a shape's curves are flattened. */
-type Way = "sheet" | "tolerance" | "count" | "turn";
+type Way = "sheet" | "tolerance" | "pixels" | "count" | "turn";
 
 const WAYS: { value: Way; label: string }[] = [
   { value: "sheet", label: "as the sheet" },
   { value: "tolerance", label: "by error" },
+  { value: "pixels", label: "by pixels" },
   { value: "count", label: "by count" },
   { value: "turn", label: "by turn" },
 ];
@@ -25,20 +27,24 @@ const PLACEMENTS: { value: Placement; label: string }[] = [
 ];
 
 /** How the chosen shape is flattened in place of the sheet's tolerance; every choice is written behind its definition. */
-export function OwnWay({ view, shape, onEdit }: StationProps) {
+export function OwnWay({ view, script, shape, target, onEdit }: StationProps & { target: Target }) {
   if (!shape) return null;
   const { flattening, hasOwnFlattening } = shape.shape;
-  const way = hasOwnFlattening ? wayOf(flattening) : "sheet";
+  const span = view.definitions.find(({ name }) => name === shape.definition)?.span;
+  const pixels = span ? writtenPixels(script, span) : null;
+  const way = hasOwnFlattening ? (pixels ? "pixels" : wayOf(flattening)) : "sheet";
   const write = (args: string | null) =>
     onEdit((current, script) => {
       const definition = current.definitions.find(({ name }) => name === shape.definition);
       return definition ? flattenEdits(script, definition.span, args) : null;
     });
   const byError = (tolerance: number, placement: Placement) => write(argumentsOf({ tolerance, placement }));
+  const byPixels = (told: PixelFlattening, placement: Placement) => write(pixelArguments(told, placement));
   const byCount = (count: number, spacing: Spacing) => write(argumentsOf({ count, spacing }));
   const choose = (next: Way) => {
     if (next === "sheet") write(null);
     else if (next === "tolerance") byError(view.tolerance, "on");
+    else if (next === "pixels") byPixels({ ...target, pixels: 0.25 }, "on");
     else if (next === "count") byCount(12, "error");
     else write(argumentsOf({ turn: Math.PI / 18 }));
   };
@@ -64,6 +70,47 @@ export function OwnWay({ view, shape, onEdit }: StationProps) {
             onChange={(next) => byError(tolerance, next)}
             aria-label="where vertices lie"
           />
+        </>
+      )}
+      {way === "pixels" && pixels && (
+        <>
+          <Select
+            size="small"
+            value={placement}
+            options={PLACEMENTS}
+            onChange={(next) => byPixels(pixels, next)}
+            className="own-way-place"
+            aria-label="where vertices lie"
+          />
+          <span className="own-way-pixels">
+            <InputNumber
+              size="small"
+              min={1e-6}
+              step={0.05}
+              value={pixels.pixels}
+              onChange={(next) => next && byPixels({ ...pixels, pixels: next }, placement)}
+              className="own-way-field"
+              aria-label="its error in pixels"
+            />
+            pixels at
+            <InputNumber
+              size="small"
+              min={1e-3}
+              value={pixels.magnification}
+              onChange={(next) => next && byPixels({ ...pixels, magnification: next }, placement)}
+              className="own-way-field"
+              aria-label="its magnification"
+            />
+            ratio
+            <InputNumber
+              size="small"
+              min={1e-3}
+              value={pixels.ratio}
+              onChange={(next) => next && byPixels({ ...pixels, ratio: next }, placement)}
+              className="own-way-field"
+              aria-label="its ratio"
+            />
+          </span>
         </>
       )}
       {way === "count" && (
@@ -112,11 +159,19 @@ export function argumentsOf({ tolerance, placement = "on", count, spacing = "err
   return parts.join(", ");
 }
 
+function pixelArguments({ pixels, magnification, ratio }: PixelFlattening, placement: Placement): string {
+  const parts = [`pixels: ${number(pixels)}`];
+  if (magnification !== 1) parts.push(`magnification: ${number(magnification)}`);
+  if (ratio !== 1) parts.push(`ratio: ${number(ratio)}`);
+  if (placement !== "on") parts.push(`place: ${placement}`);
+  return parts.join(", ");
+}
+
 function number(value: number): string {
   return writeNumber(value, Math.max(2, 3 - Math.floor(Math.log10(value))));
 }
 
-function wayOf({ turn, count }: FlattenOptions): Way {
+function wayOf({ turn, count }: FlattenOptions): Exclude<Way, "sheet" | "pixels"> {
   if (count !== undefined) return "count";
   return turn !== undefined ? "turn" : "tolerance";
 }

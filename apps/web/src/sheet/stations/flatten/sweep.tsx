@@ -1,9 +1,10 @@
+import { type WrittenNumber, writtenNumbers } from "@vertexon/notation";
 import { Checkbox, InputNumber, Segmented, Select } from "antd";
-import { useState } from "react";
+import { useMemo, useState } from "react";
 import { Scatter } from "react-chartjs-2";
 import { fixed, small } from "@/format/numbers";
 import { tokens } from "@/theme/tokens";
-import type { DefinitionView, SweepRow, SweepView } from "@/worker/views";
+import type { SweepRow, SweepView } from "@/worker/views";
 import { useAnswer } from "../../use-answer";
 import { NO_FILES, type StationProps } from "../context";
 import { useResting } from "../use-resting";
@@ -17,39 +18,41 @@ const FIGURES: { value: Figure; label: string }[] = [
 const STEPS = 40;
 
 /** The shape in question as a number of the script runs over a range, and where it falls into other parts. */
-export function Sweep({ view, thread, shape, moving, attachments }: StationProps) {
-  const numbers = view.definitions.filter(({ number, value }) => number && value?.type === "number");
+export function Sweep({ view, script, thread, shape, moving, attachments }: StationProps) {
+  const numbers = useMemo(() => labelled(writtenNumbers(script)), [script]);
   const [asked, setAsked] = useState<string | null>(null);
   const [ends, setEnds] = useState<{ of: string; from: number; to: number } | null>(null);
   const [wholeAsked, setWholeAsked] = useState<boolean | null>(null);
   const [figure, setFigure] = useState<Figure>("vertices");
-  const chosen = numbers.find(({ name }) => name === asked) ?? numbers[0];
+  const own = numbers.find(({ within }) => within === shape?.definition);
+  const usual = numbers.find(({ isNamed }) => isNamed) ?? own ?? numbers[0];
+  const chosen = numbers.find(({ name }) => name === asked) ?? usual;
   const range = chosen && ends?.of === chosen.name ? ends : chosen && usualRange(chosen);
   const whole = range ? (wholeAsked ?? looksCounted(chosen, range)) : false;
   const name = shape?.name ?? null;
   const resting = useResting(view, moving);
-  const ready = chosen?.number && range && name && range.to > range.from;
-  const span = chosen?.number?.span;
+  const ready = chosen && range && name && range.to > range.from;
   const found = useAnswer<SweepView>(
     thread,
-    ready && span
+    ready
       ? (service) =>
-          service.sweep({ name, number: span, from: range.from, to: range.to, steps: STEPS, whole }, [
+          service.sweep({ name, number: chosen.span, from: range.from, to: range.to, steps: STEPS, whole }, [
             ...(attachments.files ?? NO_FILES),
           ])
       : null,
     [resting, name, chosen?.name, range?.from, range?.to, whole],
   );
-  if (!chosen || !range)
-    return <p className="panel-empty">No number to run: write one by itself, for example: bank = 42 from 12 to 60</p>;
+  if (!chosen || !range) return <p className="panel-empty">No number to run: the script has none yet</p>;
   const setEnd = (change: Partial<{ from: number; to: number }>) => setEnds({ ...range, ...change, of: chosen.name });
   return (
     <>
       <div className="sweep-range">
         <Select
           size="small"
+          showSearch
           value={chosen.name}
           options={numbers.map((each) => ({ value: each.name, label: each.name }))}
+          popupMatchSelectWidth={false}
           onChange={setAsked}
           aria-label="number that runs"
         />
@@ -142,14 +145,31 @@ function Changes({ rows, changes, complete, number, whole }: SweepView & { numbe
   );
 }
 
-function usualRange({ name, number, value }: DefinitionView): { of: string; from: number; to: number } {
-  const now = value?.type === "number" ? value.value : 1;
+interface RunNumber extends WrittenNumber {
+  name: string;
+  isNamed: boolean;
+}
+
+/** Numbers by what they are called; those alike are counted. */
+function labelled(numbers: readonly WrittenNumber[]): RunNumber[] {
+  const seen = new Map<string, number>();
+  return numbers.map((number) => {
+    const unit = number.unit ? `, ${number.unit}` : "";
+    const label = number.use ? `${number.within} · ${number.use}${unit}` : number.within;
+    const count = (seen.get(label) ?? 0) + 1;
+    seen.set(label, count);
+    const isNamed = number.use === "" && number.within !== "tolerance";
+    return { ...number, isNamed, name: count > 1 ? `${label} (${count})` : label };
+  });
+}
+
+function usualRange({ name, range, value: now }: RunNumber): { of: string; from: number; to: number } {
   const [from, to] = now === 0 ? [0, 10] : [Math.min(now / 2, now * 2), Math.max(now / 2, now * 2)];
-  return { of: name, from: number?.least ?? from, to: number?.greatest ?? to };
+  return { of: name, from: range?.least ?? from, to: range?.greatest ?? to };
 }
 
 /** Whether a number looks like a count: whole, in a short range of whole numbers. */
-function looksCounted({ value }: DefinitionView, { from, to }: { from: number; to: number }): boolean {
-  const all = [from, to, value?.type === "number" ? value.value : 0.5];
+function looksCounted({ value }: RunNumber, { from, to }: { from: number; to: number }): boolean {
+  const all = [from, to, value];
   return all.every(Number.isInteger) && to - from <= STEPS;
 }

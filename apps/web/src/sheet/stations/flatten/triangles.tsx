@@ -1,32 +1,85 @@
-import { useEffect } from "react";
+import { InputNumber, Segmented } from "antd";
+import { type ReactNode, useEffect, useState } from "react";
 import { Figure } from "@/format/figure";
 import { fixed } from "@/format/numbers";
+import type { MeshKind, MeshView } from "@/worker/views";
 import { useAnswer } from "../../use-answer";
 import type { StationProps } from "../context";
 import { Facts } from "../panel";
 import { useResting } from "../use-resting";
 
-/** The triangles that fill the shape in question: drawn on the plan, counted, and measured. */
+const KINDS: { value: MeshKind; label: string }[] = [
+  { value: "fans", label: "fans" },
+  { value: "triangles", label: "triangles" },
+  { value: "even", label: "even angles" },
+  { value: "pieces", label: "convex pieces" },
+];
+const NOTES: Record<MeshKind, string> = {
+  fans: "A fan from each outline's first vertex, for filling by counting: places outside are covered too, and cancel out.",
+  triangles: "Each place once. Convex outlines and sectors are fans, all else is cut by a sweep.",
+  even: "The same vertices; edges are swapped towards equal angles (Delaunay).",
+  pieces: "For collision code: each place once, no piece with a corner that turns inwards.",
+};
+
+/** The shape in question cut for filling: drawn on the plan, counted, and measured. */
 export function Triangles({ view, thread, shape, moving, onOverlay }: StationProps) {
+  const [kind, setKind] = useState<MeshKind>("triangles");
+  const [most, setMost] = useState(8);
   const name = shape?.name ?? null;
   const resting = useResting(view, moving);
-  const mesh = useAnswer(thread, name ? (service) => service.mesh(name) : null, [resting, name]);
+  const mesh = useAnswer(thread, name ? (service) => service.mesh(name, { kind, most }) : null, [
+    resting,
+    name,
+    kind,
+    most,
+  ]);
   useEffect(() => {
-    onOverlay(mesh ? { mesh } : {});
+    onOverlay(mesh ? { mesh: mesh.cells } : {});
     return () => onOverlay({});
   }, [mesh, onOverlay]);
-  if (!shape || !mesh) return <p className="panel-empty">Cutting into triangles …</p>;
-  const { vertices, indices, smallestAngle, area } = mesh;
-  const covered = shape.shape.area > 0 ? `${fixed((100 * area) / shape.shape.area, 6)}%` : "—";
   return (
-    <Facts
-      rows={[
-        ["triangles", <Figure key="t" value={indices.length / 3} decimals={0} />, "triangles"],
-        ["vertices", <Figure key="v" value={vertices.length / 2} decimals={0} />],
-        ["smallest angle", indices.length ? `${fixed((smallestAngle * 180) / Math.PI, 3)}°` : "—"],
-        ["area covered", `${covered}, each place once`],
-        ["indices", `${fixed(indices.length, 0)} of ${8 * indices.BYTES_PER_ELEMENT} bit`],
-      ]}
-    />
+    <>
+      <div className="mesh-kind">
+        <Segmented<MeshKind> size="small" value={kind} options={KINDS} onChange={setKind} />
+        {kind === "pieces" && (
+          <span className="inline-field">
+            at most
+            <InputNumber
+              size="small"
+              min={3}
+              precision={0}
+              value={most}
+              onChange={(next) => next && setMost(next)}
+              aria-label="most vertices of a piece"
+            />
+          </span>
+        )}
+      </div>
+      {mesh ? (
+        <div className="accuracy">
+          <Facts pairs rows={figuresOf(mesh)} />
+        </div>
+      ) : (
+        <p className="panel-empty">Cutting …</p>
+      )}
+      <p className="quiet">{NOTES[mesh?.kind ?? kind]}</p>
+      {mesh && !mesh.finished && (
+        <p className="quiet">Swapping was given up after {fixed(mesh.swaps, 0)} edges: some angles could be larger.</p>
+      )}
+    </>
   );
+}
+
+function figuresOf(mesh: MeshView): [string, ReactNode, string?][] {
+  const { kind, cells, vertices, indexBytes, smallestAngle, mostCorners, overdraw } = mesh;
+  const what = kind === "pieces" ? "pieces" : "triangles";
+  return [
+    [what, <Figure key="t" value={cells.length} decimals={0} />, "triangles"],
+    ["overdraw", cells.length ? `${fixed(overdraw, 4)}` : "—", "overdraw"],
+    ["least angle", cells.length ? `${fixed((smallestAngle * 180) / Math.PI, 3)}°` : "—", "least-angle"],
+    ["vertices", <Figure key="v" value={vertices} decimals={0} />],
+    kind === "pieces"
+      ? ["most corners", <Figure key="c" value={mostCorners} decimals={0} />]
+      : ["index bytes", <Figure key="b" value={indexBytes} decimals={0} />],
+  ];
 }

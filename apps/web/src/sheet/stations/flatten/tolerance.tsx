@@ -1,0 +1,107 @@
+import { writeNumber } from "@vertexon/notation";
+import { InputNumber, Slider } from "antd";
+import { small } from "@/format/numbers";
+import type { StationProps } from "../context";
+import { useOwnValue } from "../use-own-value";
+
+/** The slider runs over these powers of ten, in plan units. */
+const LEAST = -4;
+const GREATEST = 1;
+
+/** The target that pixels are counted on. */
+export interface Target {
+  magnification: number;
+  /** Pixels of the target to a plan unit, unmagnified. */
+  ratio: number;
+}
+
+/** The sheet's tolerance: on a slider, typed in plan units, or as so many pixels of a target. */
+export function Tolerance({
+  view,
+  target,
+  onTarget,
+  onEdit,
+  onEndDrag,
+}: { target: Target; onTarget(target: Target): void } & Pick<StationProps, "view" | "onEdit" | "onEndDrag">) {
+  const [tolerance, setTolerance] = useOwnValue(view.tolerance, view);
+  const set = (next: number | null, drag: boolean) => {
+    if (next === null || !(next > 0)) return;
+    setTolerance(next);
+    onEdit(
+      (current) => {
+        const text = toleranceText(next);
+        if (current.toleranceSpan) return [{ ...current.toleranceSpan, insert: text }];
+        return [{ from: 0, to: 0, insert: `tolerance ${text}\n` }];
+      },
+      { drag },
+    );
+  };
+  const { magnification, ratio } = target;
+  const pixels = tolerance * magnification * ratio;
+  /** The pixels stay, the tolerance follows. */
+  const aim = (change: Partial<Target>) => {
+    const next = { ...target, ...change };
+    onTarget(next);
+    set(pixels / (next.magnification * next.ratio), false);
+  };
+  return (
+    <>
+      <div className="number-slider">
+        <span>tolerance</span>
+        <Slider
+          min={LEAST}
+          max={GREATEST}
+          step={0.05}
+          value={Math.log10(tolerance)}
+          tooltip={{ formatter: (power) => small(10 ** (power ?? 0)) }}
+          onChange={(power) => set(Number((10 ** power).toPrecision(2)), true)}
+          onChangeComplete={onEndDrag}
+          ariaLabelForHandle="tolerance"
+        />
+        <InputNumber
+          size="small"
+          min={1e-9}
+          step={tolerance / 10}
+          value={Number(toleranceText(tolerance))}
+          onChange={(next) => set(next, false)}
+          aria-label="tolerance, typed"
+        />
+      </div>
+      <div className="tolerance-pixels">
+        <span>which is</span>
+        <InputNumber
+          size="small"
+          min={1e-6}
+          step={0.05}
+          value={Number(pixels.toPrecision(4))}
+          onChange={(next) => next && set(next / (magnification * ratio), false)}
+          className="tolerance-field"
+          aria-label="tolerance in pixels"
+        />
+        <span>pixels at magnification</span>
+        <InputNumber
+          size="small"
+          min={1e-3}
+          value={magnification}
+          onChange={(next) => next && aim({ magnification: next })}
+          className="tolerance-field"
+          aria-label="magnification of the target"
+        />
+        <span title="pixels of the target to a plan unit, unmagnified">ratio</span>
+        <InputNumber
+          size="small"
+          min={1e-3}
+          value={ratio}
+          onChange={(next) => next && aim({ ratio: next })}
+          className="tolerance-field"
+          aria-label="pixels of the target to a plan unit"
+        />
+      </div>
+    </>
+  );
+}
+
+/** With two digits behind the first that counts, at least. */
+function toleranceText(tolerance: number): string {
+  return writeNumber(tolerance, Math.max(2, 3 - Math.floor(Math.log10(tolerance))));
+}
