@@ -10,6 +10,7 @@ import {
   operandOf,
   regions,
 } from "../src";
+import { distanceToEdge } from "../src/arrangement/near-edge";
 import { latticeOperand, operandPair } from "./arbitraries";
 import { exactAreas } from "./oracles/exact-areas";
 import { flawsOf, textOf } from "./oracles/validity";
@@ -84,6 +85,74 @@ test("regions divide the union, each valid and inside exactly the shapes it name
       }
     }),
     { numRuns: 80 },
+  );
+});
+
+/** Stars and scribbles of some dozen vertices, in several rings, so that trees of boxes have levels. */
+const largeOperand = fc
+  .tuple(
+    fc.array(
+      fc.array(fc.tuple(fc.integer({ min: 0, max: 400 }), fc.integer({ min: 0, max: 400 })), {
+        minLength: 30,
+        maxLength: 60,
+      }),
+      {
+        minLength: 1,
+        maxLength: 3,
+      },
+    ),
+    fc.constantFrom<Operand["fillRule"]>("nonzero", "evenodd"),
+    fc.constantFrom(1, 0.1, 1 / 3),
+  )
+  .map(
+    ([rings, fillRule, size]): Operand => ({
+      rings: rings.map((ring) => Float64Array.from(ring.flat(), (value) => value * size)),
+      fillRule,
+    }),
+  );
+
+test("many crossings: valid, balanced, the same whatever the order of rings and their starts", () => {
+  fc.assert(
+    fc.property(largeOperand, largeOperand, fc.integer({ min: 1, max: 29 }), (a, b, start) => {
+      const areas = OPERATIONS.map((operation) => area(combine(operation, a, b).polygons));
+      const [whole, common, rest, odd] = areas;
+      expect(Math.abs(whole - common - odd)).toBeLessThan(1e-6);
+      expect(Math.abs(area(combineAll("union", [a]).polygons) - common - rest)).toBeLessThan(1e-6);
+      const turned: Operand = {
+        ...a,
+        rings: a.rings
+          .map((ring) => Float64Array.from([...ring.slice(2 * start), ...ring.slice(0, 2 * start)]))
+          .reverse(),
+      };
+      const { polygons } = combine("xor", a, b);
+      expect(textOf(combine("xor", b, turned).polygons)).toBe(textOf(polygons));
+      const again = operandOf(polygons);
+      expect(textOf(combine("union", again, again).polygons)).toBe(textOf(polygons));
+    }),
+    { numRuns: 6 },
+  );
+});
+
+test("each edge of a result lies on the edge that it says it comes from", () => {
+  fc.assert(
+    fc.property(operandPair, fc.constantFrom(...OPERATIONS), ([a, b], operation) => {
+      const { polygons, report, origins } = combine(operation, a, b);
+      const rings = polygons.flatMap(({ outer, holes }) => [outer, ...holes]);
+      origins().forEach(({ operand, ring, edge }, r) => {
+        const n = rings[r].length / 2;
+        for (let i = 0; i < n; i++) {
+          const given = [a, b][operand[i]].rings[ring[i]];
+          const from = 2 * edge[i];
+          // Where several vertices lie in one pixel the edge goes on to the first that does not.
+          const to = [1, 2, 3, 4, 5, 6, 7].map((k) => (from + 2 * k) % given.length);
+          const off = (x: number, y: number) =>
+            Math.min(...to.map((q) => distanceToEdge(given[from], given[from + 1], given[q], given[q + 1], x, y)));
+          for (const k of [i, (i + 1) % n])
+            expect(off(rings[r][2 * k], rings[r][2 * k + 1])).toBeLessThanOrEqual(3 * report.passes * report.gridStep);
+        }
+      });
+    }),
+    { numRuns: 300 },
   );
 });
 

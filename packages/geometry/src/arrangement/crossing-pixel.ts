@@ -27,22 +27,36 @@ export function crossingPixel(
   const uy = by - ay;
   const vx = dx - cx;
   const vy = dy - cy;
-  const c = crossRounded(ux, uy, cx - ax, cy - ay);
-  const d = crossRounded(ux, uy, dx - ax, dy - ay);
-  if (!((c > 0 && d < 0) || (c < 0 && d > 0))) return false;
-  const a = crossRounded(vx, vy, ax - cx, ay - cy);
-  const b = crossRounded(vx, vy, bx - cx, by - cy);
-  if (!((a > 0 && b < 0) || (a < 0 && b > 0))) return false;
+  // Signs first, from rounded products where those are certain: most pairs end here.
+  const below = sideOf(ux, uy, cx - ax, cy - ay);
+  if (below === 0 || below !== -sideOf(ux, uy, dx - ax, dy - ay)) return false;
+  const behind = sideOf(vx, vy, ax - cx, ay - cy);
+  if (behind === 0 || behind !== -sideOf(vx, vy, bx - cx, by - cy)) return false;
   const den = crossRounded(ux, uy, vx, vy);
   if (Math.abs(ux) + Math.abs(uy) <= Math.abs(vx) + Math.abs(vy)) {
-    // t = cross(c − a, v) / cross(u, v) along the shorter edge, and cross(c − a, v) = cross(v, a − c) = a.
+    // t = cross(c − a, v) / cross(u, v) along the shorter edge, and cross(c − a, v) = cross(v, a − c).
+    const a = crossRounded(vx, vy, ax - cx, ay - cy);
     pixel.x = ax + offset(a, den, ux, ax - cx, ay - cy, vx, vy, ux, uy);
     pixel.y = ay + offset(a, den, uy, ax - cx, ay - cy, vx, vy, ux, uy);
   } else {
+    const c = crossRounded(ux, uy, cx - ax, cy - ay);
     pixel.x = cx + offset(c, -den, vx, cx - ax, cy - ay, ux, uy, vx, vy);
     pixel.y = cy + offset(c, -den, vy, cx - ax, cy - ay, ux, uy, vx, vy);
   }
   return true;
+}
+
+/**
+ * The sign of u × w for integers below 2^48. Each product is off by u = 2^-53 of itself, their difference by as much
+ * again: beyond 4.5e-16 of both together its sign is certain.
+ */
+function sideOf(ux: number, uy: number, wx: number, wy: number): -1 | 0 | 1 {
+  const l = ux * wy;
+  const r = uy * wx;
+  const cross = l - r;
+  if (Math.abs(cross) > 4.5e-16 * (Math.abs(l) + Math.abs(r))) return cross > 0 ? 1 : -1;
+  const exact = crossRounded(ux, uy, wx, wy);
+  return exact > 0 ? 1 : exact < 0 ? -1 : 0;
 }
 
 /**

@@ -10,7 +10,7 @@ import { assemble, type CombineResult } from "./select";
 export function cut(shape: Operand, polylines: readonly Ring[]): CombineResult {
   const arrangement = arrange([shape], polylines);
   const { pieces, inside } = arrangement;
-  const cuts = (e: number): boolean => polylines.length > 0 && pieces.turn[2 * e + 1] !== 0;
+  const cuts = (e: number): boolean => polylines.length > 0 && pieces.turn[e * pieces.layers + 1] !== 0;
   const selected = new Uint8Array(2 * pieces.from.length);
   for (let h = 0; h < selected.length; h++) {
     const here = inside(h)[0];

@@ -8,10 +8,14 @@
  * finite precision output", 1999; L. J. Guibas and D. H. Marimont, "Rounding arrangements dynamically", 1998). Every
  * decision is a sign of integers, computed exactly.
  *
+ * Vertices that nothing comes to are no nodes: runs of them are one piece, whatever their number, so that all that
+ * follows costs by the meetings and not by the edges. Pairs of edges come from a tree of boxes (edge-tree.ts).
+ *
  * Guarantees: the boundary moves by at most one grid step a pass; rings are simple and meet at most in points; outer
  * rings have positive area, holes negative, each hole inside its outer ring; input vertices that no other edge comes
- * within three steps of return bit for bit; equal input gives equal output, whatever the order of operands.
+ * within three steps of return bit for bit; a result combined with itself is itself; equal input gives equal output,
+ * whatever the order of operands, of their rings, or the start of a ring.
  */
 export { cleaned, combine, combineAll, type Operation, regions } from "./combine";
 export { cut } from "./cut";
-export type { CombineReport, CombineResult } from "./select";
+export type { CombineReport, CombineResult, EdgeOrigins } from "./select";

@@ -1,90 +1,214 @@
+import { pointOrder } from "../numeric";
+import type { Bends } from "./bend";
+import { GrowingInts } from "./growing";
+import type { Meetings } from "./meetings";
+import type { Outlines } from "./outlines";
+
 /**
- * Straight pieces between nodes. Nodes are grid points in lexicographic order, so `from < to` for every piece: pieces
- * run rightwards, vertical ones upwards. No two pieces join the same nodes.
+ * What lies between nodes: a straight piece, or a run of an outline along vertices that nothing else comes to. Nodes are
+ * grid points in lexicographic order. No two straight pieces join the same nodes, and pieces meet at nodes only.
  */
 export interface Pieces {
+  /** Places of the nodes on the grid. */
   x: Float64Array;
   y: Float64Array;
   from: Int32Array;
   to: Int32Array;
-  /** What the winding number of operand k rises by when piece e is crossed from right to left: turn[e * operands + k]. */
+  /** The vertices between: first to last in the direction of the piece; −1 for a straight piece. */
+  first: Int32Array;
+  last: Int32Array;
+  /** The edge that a straight piece lies on, or where a run begins. */
+  edge: Int32Array;
+  /** What the winding number of layer k rises by when piece e is crossed from right to left: turn[e * layers + k]. */
   turn: Int32Array;
-  operands: number;
+  layers: number;
+  /** The node at a vertex, or −1. */
+  nodeOf: Int32Array;
+  /** The nodes that edges are bent to, place by place as in {@link Bends}. */
+  nodeOfBend: Int32Array;
 }
 
-/** Collects directed edges between nodes and merges those that coincide; what cancels out in all operands is dropped. */
-export class PieceCollector {
-  private readonly ids = new Map<number, number>();
-  private readonly from: number[] = [];
-  private readonly to: number[] = [];
-  private readonly turn: number[] = [];
-  constructor(
-    private readonly x: Float64Array,
-    private readonly y: Float64Array,
-    private readonly operands: number,
-  ) {}
-
-  /** Adds `turns[offset + k] * sign` edges of each operand k from node u to node v. */
-  add(u: number, v: number, turns: ArrayLike<number>, offset: number, sign: number): void {
-    const key = u < v ? u * this.x.length + v : v * this.x.length + u;
-    let id = this.ids.get(key);
-    if (id === undefined) {
-      id = this.from.length;
-      this.ids.set(key, id);
-      this.from.push(Math.min(u, v));
-      this.to.push(Math.max(u, v));
-      for (let k = 0; k < this.operands; k++) this.turn.push(0);
-    }
-    const direction = u < v ? sign : -sign;
-    for (let k = 0; k < this.operands; k++) this.turn[id * this.operands + k] += direction * turns[offset + k];
+/** Pieces of all outlines; straight ones that coincide are merged, and those that cancel out in all layers left out. */
+export function piecesOf(
+  outlines: Outlines,
+  meetings: Meetings,
+  bends: Bends,
+  layers: number,
+  isCut: (layer: number) => boolean,
+): Pieces {
+  const { next, first: begins, layerOf } = outlines;
+  const n = next.length;
+  const { touched } = meetings;
+  // An outline that meets nothing still needs one node: where it begins.
+  for (let r = 0; r < layerOf.length; r++) {
+    touched[begins[r]] = 1;
+    // Where a polyline ends.
+    if (next[begins[r + 1] - 1] === begins[r + 1] - 1) touched[begins[r + 1] - 1] = 1;
   }
-
-  collect(): Pieces {
-    const { operands } = this;
-    const kept: number[] = [];
-    for (let e = 0; e < this.from.length; e++)
-      for (let k = 0; k < operands; k++)
-        if (this.turn[e * operands + k] !== 0) {
-          kept.push(e);
-          break;
-        }
-    const turn = new Int32Array(kept.length * operands);
-    kept.forEach((e, i) => {
-      for (let k = 0; k < operands; k++) turn[i * operands + k] = this.turn[e * operands + k];
-    });
-    return {
-      x: this.x,
-      y: this.y,
-      from: Int32Array.from(kept, (e) => this.from[e]),
-      to: Int32Array.from(kept, (e) => this.to[e]),
-      turn,
-      operands,
+  const { x, y, nodeOf, nodeOfBend } = nodesOf(outlines, meetings, bends);
+  let room = bends.points.length;
+  for (let i = 0; i < n; i++) room += touched[i];
+  const from = new Int32Array(room);
+  const to = new Int32Array(room);
+  const first = new Int32Array(room).fill(-1);
+  const last = new Int32Array(room).fill(-1);
+  const edge = new Int32Array(room);
+  const layer = new Int32Array(room);
+  let count = 0;
+  for (let r = 0; r < layerOf.length; r++) {
+    let node = nodeOf[begins[r]];
+    let begun = begins[r];
+    let run = -1;
+    let runEnd = -1;
+    const close = (at: number): void => {
+      // A spike, to a vertex and straight back, encloses nothing.
+      const isSpike = at === node && run === runEnd && run >= 0;
+      if (isSpike) {
+        run = runEnd = -1;
+        return;
+      }
+      from[count] = node;
+      to[count] = at;
+      first[count] = run;
+      last[count] = runEnd;
+      edge[count] = begun;
+      layer[count++] = layerOf[r];
+      node = at;
+      run = runEnd = -1;
     };
+    for (let e = begins[r]; e < begins[r + 1] && next[e] !== e; e++) {
+      if (run < 0) begun = e;
+      for (let k = bends.first[e]; k < bends.first[e + 1]; k++) {
+        close(nodeOfBend[k]);
+        begun = e;
+      }
+      const q = next[e];
+      if (touched[q]) close(nodeOf[q]);
+      else {
+        if (run < 0) run = q;
+        runEnd = q;
+      }
+    }
   }
+  return merged({ x, y, from, to, first, last, edge, nodeOf, nodeOfBend }, layer, count, layers, isCut);
 }
 
-/** Grid points in lexicographic order without repetition. */
-export function sortedNodes(xs: readonly number[], ys: readonly number[]): { x: Float64Array; y: Float64Array } {
-  const order = Uint32Array.from(xs, (_, i) => i).sort((i, j) => xs[i] - xs[j] || ys[i] - ys[j]);
-  const x: number[] = [];
-  const y: number[] = [];
-  for (const i of order) {
-    const last = x.length - 1;
-    if (last >= 0 && x[last] === xs[i] && y[last] === ys[i]) continue;
-    x.push(xs[i]);
-    y.push(ys[i]);
+type Unmerged = Omit<Pieces, "turn" | "layers">;
+
+function nodesOf(
+  { x: vx, y: vy, next }: Outlines,
+  { touched, crossingX, crossingY }: Meetings,
+  bends: Bends,
+): { x: Float64Array; y: Float64Array; nodeOf: Int32Array; nodeOfBend: Int32Array } {
+  const n = next.length;
+  const isBent = new Uint8Array(crossingX.length);
+  for (const point of bends.points) if (point >= n) isBent[point - n] = 1;
+  const points = new GrowingInts();
+  for (let i = 0; i < n; i++) if (touched[i]) points.push(i);
+  for (let c = 0; c < isBent.length; c++) if (isBent[c]) points.push(n + c);
+  const xs = new Float64Array(points.length);
+  const ys = new Float64Array(points.length);
+  for (let k = 0; k < points.length; k++) {
+    const point = points.values[k];
+    xs[k] = point < n ? vx[point] : crossingX[point - n];
+    ys[k] = point < n ? vy[point] : crossingY[point - n];
   }
-  return { x: Float64Array.from(x), y: Float64Array.from(y) };
+  const nodeOf = new Int32Array(n + isBent.length).fill(-1);
+  let count = 0;
+  const [x, y] = [new Float64Array(points.length), new Float64Array(points.length)];
+  for (const k of pointOrder(xs, ys)) {
+    if (count === 0 || x[count - 1] !== xs[k] || y[count - 1] !== ys[k]) {
+      x[count] = xs[k];
+      y[count++] = ys[k];
+    }
+    nodeOf[points.values[k]] = count - 1;
+  }
+  const nodeOfBend = bends.points.map((point) => nodeOf[point]);
+  return { x: x.subarray(0, count), y: y.subarray(0, count), nodeOf: nodeOf.subarray(0, n), nodeOfBend };
 }
 
-/** The node at (px, py), which must exist. */
-export function nodeAt(x: Float64Array, y: Float64Array, px: number, py: number): number {
-  let low = 0;
-  let high = x.length - 1;
-  while (low < high) {
-    const middle = (low + high) >> 1;
-    if (x[middle] < px || (x[middle] === px && y[middle] < py)) low = middle + 1;
-    else high = middle;
+/** Straight pieces from the lesser node to the greater one, each pair of nodes once; runs as they are. */
+function merged(
+  all: Unmerged,
+  layer: Int32Array,
+  count: number,
+  layers: number,
+  isCut: (layer: number) => boolean,
+): Pieces {
+  const { from, to, first, last, edge } = all;
+  const order = straightFirst(all, count);
+  const turn = new Int32Array(count * layers);
+  let kept = 0;
+  const source = new Int32Array(count);
+  for (let k = 0; k < count; ) {
+    const e = order[k];
+    const at = kept * layers;
+    const [u, v] = [Math.min(from[e], to[e]), Math.max(from[e], to[e])];
+    let end = k;
+    do {
+      const f = order[end++];
+      // A cut counts forwards only, so that one that runs back over itself does not cancel out.
+      const sign = isCut(layer[f]) || first[f] >= 0 || from[f] < to[f] ? 1 : -1;
+      turn[at + layer[f]] += sign;
+    } while (first[e] < 0 && end < count && first[order[end]] < 0 && sameEnds(all, order[end], u, v));
+    k = end;
+    let isThere = false;
+    for (let i = 0; i < layers && !isThere; i++) isThere = turn[at + i] !== 0;
+    if (isThere) source[kept++] = e;
   }
-  return low;
+  const pieces: Pieces = {
+    ...all,
+    from: new Int32Array(kept),
+    to: new Int32Array(kept),
+    first: new Int32Array(kept),
+    last: new Int32Array(kept),
+    edge: new Int32Array(kept),
+    turn: turn.subarray(0, kept * layers),
+    layers,
+  };
+  for (let k = 0; k < kept; k++) {
+    const e = source[k];
+    const turned = first[e] < 0 && from[e] > to[e];
+    pieces.from[k] = turned ? to[e] : from[e];
+    pieces.to[k] = turned ? from[e] : to[e];
+    pieces.first[k] = first[e];
+    pieces.last[k] = last[e];
+    pieces.edge[k] = edge[e];
+  }
+  return pieces;
+}
+
+function sameEnds({ from, to }: Unmerged, e: number, u: number, v: number): boolean {
+  return (from[e] === u && to[e] === v) || (from[e] === v && to[e] === u);
+}
+
+/** Straight pieces in the order of their ends, coinciding ones side by side, then all runs. */
+function straightFirst({ x, from, to, first }: Unmerged, count: number): Int32Array {
+  const nodes = x.length;
+  const start = new Int32Array(nodes + 1);
+  let straight = 0;
+  for (let e = 0; e < count; e++)
+    if (first[e] < 0) {
+      start[Math.min(from[e], to[e]) + 1]++;
+      straight++;
+    }
+  for (let u = 0; u < nodes; u++) start[u + 1] += start[u];
+  const fill = start.slice();
+  const order = new Int32Array(count);
+  let run = straight;
+  for (let e = 0; e < count; e++)
+    if (first[e] < 0) order[fill[Math.min(from[e], to[e])]++] = e;
+    else order[run++] = e;
+  const far = (e: number): number => Math.max(from[e], to[e]);
+  for (let u = 0; u < nodes; u++) {
+    const [begin, end] = [start[u], start[u + 1]];
+    if (end - begin === 2) {
+      if (far(order[begin]) > far(order[begin + 1])) {
+        const e = order[begin];
+        order[begin] = order[begin + 1];
+        order[begin + 1] = e;
+      }
+    } else if (end - begin > 2) order.subarray(begin, end).sort((e, f) => far(e) - far(f) || e - f);
+  }
+  return order;
 }

@@ -1,84 +1,164 @@
+import type { Bends } from "./bend";
+import { BentEdge } from "./bent-edge";
 import type { PixelGrid } from "./grid";
+import type { Meetings } from "./meetings";
+import { distanceToEdge } from "./near-edge";
+import type { Outlines } from "./outlines";
+import type { Pieces } from "./pieces";
 
-/** Positions of nodes in plan units, and how many input vertices had to stay on the grid. */
-export interface Positions {
-  x: Float64Array;
-  y: Float64Array;
-  moved: number;
-}
-
-/** Nodes and edges closer than this many grid steps keep their places on the grid. */
+/** Vertices that another edge or vertex comes this near, in steps, keep their places on the grid. */
 const CLEARANCE = 3;
+/** So near to a piece, a point keeps its ends on the grid as well: a return moves them by less than 0.71 steps. */
+const TOUCHING = 1;
+
+/** Where nodes and vertices come to lie in plan units. */
+export interface Positions {
+  nodeX: Float64Array;
+  nodeY: Float64Array;
+  /** Vertices that stay on the grid although they came in elsewhere. */
+  stays: Uint8Array;
+  /** The same for nodes that are vertices. */
+  nodeStays: Uint8Array;
+  /** Nodes with a vertex that does not lie on the grid itself. */
+  nodeMoves: Uint8Array;
+}
 
 /**
- * Puts nodes that are input vertices back to the very coordinates that came in.
+ * Puts vertices back to the very coordinates that came in, of several in one pixel the lexicographically least, so that
+ * the order of operands does not matter.
  *
- * A return moves a node by at most half a step an axis, and so any point of its edges. It is done only where no other
- * node comes within three steps of those edges and no other edge within three steps of the node: then nothing can
- * change sides, and the result stays valid. `corners` are the rings as nodes; `original` holds x, y or NaN a node.
+ * A return moves a vertex by at most half a step an axis. It is done only where no piece and no vertex that it is no end
+ * of comes within three steps of it, and no point so near its pieces that they could pass over it: then nothing can
+ * change sides, and the result stays valid. All of that is asked of the final pieces, so that a result, arranged again,
+ * gets the same answers.
  */
-export function restoreVertices(
+export function positionsOf(
   grid: PixelGrid,
-  nodeX: Float64Array,
-  nodeY: Float64Array,
-  corners: readonly number[][],
-  original: Float64Array,
+  outlines: Outlines,
+  meetings: Meetings,
+  bends: Bends,
+  pieces: Pieces,
 ): Positions {
-  const x = Float64Array.from(nodeX, (column) => grid.x(column));
-  const y = Float64Array.from(nodeY, (row) => grid.y(row));
-  const wanted = new Uint8Array(x.length);
-  let any = false;
-  for (const ring of corners)
-    for (const node of ring)
-      if (!Number.isNaN(original[2 * node]) && (original[2 * node] !== x[node] || original[2 * node + 1] !== y[node])) {
-        wanted[node] = 1;
-        any = true;
-      }
-  if (!any) return { x, y, moved: 0 };
-  const blocked = crowdedNodes(nodeX, nodeY, corners);
-  let moved = 0;
-  for (let node = 0; node < x.length; node++) {
-    if (!wanted[node]) continue;
-    if (blocked[node]) moved++;
-    else {
-      x[node] = original[2 * node];
-      y[node] = original[2 * node + 1];
+  const { next, givenX, givenY } = outlines;
+  const n = next.length;
+  const { nodeOf } = pieces;
+  const stays = new Uint8Array(n);
+  const nodeStays = new Uint8Array(pieces.x.length);
+  const keep = (vertex: number): void => {
+    if (nodeOf[vertex] >= 0) nodeStays[nodeOf[vertex]] = 1;
+    else stays[vertex] = 1;
+  };
+  const near = new NearPieces(outlines, meetings, bends, (point, from, to, distance) => {
+    if (point < n) keep(point);
+    for (const end of [from, to]) {
+      if (end >= n) continue;
+      const apart = Math.hypot(
+        near.chain.xOf(point) - near.chain.xOf(end),
+        near.chain.yOf(point) - near.chain.yOf(end),
+      );
+      if (distance <= TOUCHING || apart <= CLEARANCE) keep(end);
+    }
+  });
+  for (let e = 0; e < n; e++) if (meetings.first[e] < meetings.first[e + 1]) near.look(e);
+  const nodes = pieces.x.length;
+  const nodeX = new Float64Array(nodes);
+  const nodeY = new Float64Array(nodes);
+  for (let u = 0; u < nodes; u++) {
+    nodeX[u] = grid.x(pieces.x[u]);
+    nodeY[u] = grid.y(pieces.y[u]);
+  }
+  const isPut = new Uint8Array(nodeX.length);
+  const nodeMoves = new Uint8Array(nodeX.length);
+  for (let i = 0; i < n; i++) {
+    const node = nodeOf[i];
+    if (node < 0) continue;
+    if (nodeStays[node]) {
+      if (givenX[i] !== nodeX[node] || givenY[i] !== nodeY[node]) nodeMoves[node] = 1;
+      continue;
+    }
+    if (isPut[node] && (nodeX[node] < givenX[i] || (nodeX[node] === givenX[i] && nodeY[node] <= givenY[i]))) continue;
+    isPut[node] = 1;
+    nodeX[node] = givenX[i];
+    nodeY[node] = givenY[i];
+  }
+  return { nodeX, nodeY, stays, nodeStays, nodeMoves };
+}
+
+/**
+ * Points that come near the final pieces of an edge without being an end of theirs: those that were near the edge, and
+ * those that the edge is bent to, for the pieces beside.
+ */
+class NearPieces {
+  readonly chain: BentEdge;
+
+  constructor(
+    private readonly outlines: Outlines,
+    private readonly meetings: Meetings,
+    private readonly bends: Bends,
+    private readonly visit: (point: number, from: number, to: number, distance: number) => void,
+  ) {
+    this.chain = new BentEdge(outlines, meetings);
+  }
+
+  look(e: number): void {
+    const { bends, meetings, chain } = this;
+    const end = this.outlines.next[e];
+    const [begin, met] = [bends.first[e], bends.first[e + 1]];
+    const nearby = meetings.first[e + 1] - meetings.first[e];
+    // All that is near was met, and lies far apart along the edge: nothing comes near its pieces.
+    if (nearby === met - begin && !this.isCrowded(e, end)) return;
+    if (begin === met) {
+      this.lookStraight(e, end);
+      return;
+    }
+    chain.clear();
+    chain.add(e);
+    for (let k = begin; k < met; k++) chain.add(bends.points[k]);
+    chain.add(end);
+    chain.finish();
+    for (let k = meetings.first[e]; k < meetings.first[e + 1]; k++) this.compare(meetings.points[k]);
+    this.compare(e);
+    this.compare(end);
+  }
+
+  /** The same for an edge that is not bent, as most are. */
+  private lookStraight(e: number, end: number): void {
+    const { meetings, chain } = this;
+    const { x, y } = this.outlines;
+    for (let k = meetings.first[e]; k < meetings.first[e + 1]; k++) {
+      const point = meetings.points[k];
+      const [px, py] = [chain.xOf(point), chain.yOf(point)];
+      if ((px === x[e] && py === y[e]) || (px === x[end] && py === y[end])) continue;
+      const distance = distanceToEdge(x[e], y[e], x[end], y[end], px, py);
+      if (distance <= CLEARANCE) this.visit(point, e, end, distance);
     }
   }
-  return { x, y, moved };
-}
 
-function crowdedNodes(x: Float64Array, y: Float64Array, corners: readonly number[][]): Uint8Array {
-  const blocked = new Uint8Array(x.length);
-  // Nodes are numbered in the order of x, so a sorted list of numbers is sorted by x.
-  const nodes = Int32Array.from(new Set(corners.flat())).sort();
-  for (const ring of corners)
-    ring.forEach((u, i) => {
-      const v = ring[(i + 1) % ring.length];
-      const minX = Math.min(x[u], x[v]) - CLEARANCE;
-      const maxX = Math.max(x[u], x[v]) + CLEARANCE;
-      const minY = Math.min(y[u], y[v]) - CLEARANCE;
-      const maxY = Math.max(y[u], y[v]) + CLEARANCE;
-      const dx = x[v] - x[u];
-      const dy = y[v] - y[u];
-      const reach = CLEARANCE * Math.hypot(dx, dy) * 1.001;
-      for (let k = firstFrom(nodes, x, minX); k < nodes.length && x[nodes[k]] <= maxX; k++) {
-        const node = nodes[k];
-        if (y[node] < minY || y[node] > maxY || node === u || node === v) continue;
-        if (Math.abs(dx * (y[node] - y[u]) - dy * (x[node] - x[u])) > reach) continue;
-        blocked[node] = blocked[u] = blocked[v] = 1;
-      }
-    });
-  return blocked;
-}
-
-function firstFrom(nodes: Int32Array, x: Float64Array, value: number): number {
-  let low = 0;
-  let high = nodes.length;
-  while (low < high) {
-    const middle = (low + high) >> 1;
-    if (x[nodes[middle]] < value) low = middle + 1;
-    else high = middle;
+  /** Whether two neighbours among the points that an edge is bent to, and its ends, come near each other. */
+  private isCrowded(e: number, end: number): boolean {
+    const { bends, chain } = this;
+    let [x, y] = [chain.xOf(e), chain.yOf(e)];
+    for (let k = bends.first[e]; k <= bends.first[e + 1]; k++) {
+      const point = k < bends.first[e + 1] ? bends.points[k] : end;
+      const [px, py] = [chain.xOf(point), chain.yOf(point)];
+      if (Math.abs(px - x) <= CLEARANCE && Math.abs(py - y) <= CLEARANCE) return true;
+      [x, y] = [px, py];
+    }
+    return false;
   }
-  return low;
+
+  private compare(point: number): void {
+    const { chain } = this;
+    const { x, y } = chain;
+    const [px, py] = [chain.xOf(point), chain.yOf(point)];
+    let k = chain.firstNear(px, py, CLEARANCE);
+    for (; k + 1 < chain.length && !chain.isBeyond(k, px, py, CLEARANCE); k++) {
+      const [ax, ay, bx, by] = [x[k], y[k], x[k + 1], y[k + 1]];
+      if ((px === ax && py === ay) || (px === bx && py === by)) continue;
+      if (px < Math.min(ax, bx) - CLEARANCE || px > Math.max(ax, bx) + CLEARANCE) continue;
+      if (py < Math.min(ay, by) - CLEARANCE || py > Math.max(ay, by) + CLEARANCE) continue;
+      const distance = distanceToEdge(ax, ay, bx, by, px, py);
+      if (distance <= CLEARANCE) this.visit(point, chain.point[k], chain.point[k + 1], distance);
+    }
+  }
 }

@@ -1,13 +1,10 @@
 import { crossRounded } from "../numeric";
+import { GrowingInts } from "./growing";
 import type { Pieces } from "./pieces";
-import type { Stars } from "./windings";
+import { type Stars, startOf } from "./stars";
 
 /** A simple ring as the half-edges that it runs along, the selected side on its left. */
 export type HalfEdgeRing = Int32Array;
-
-export function startOf(pieces: Pieces, h: number): number {
-  return h & 1 ? pieces.to[h >> 1] : pieces.from[h >> 1];
-}
 
 /**
  * Joins selected half-edges (those with a selected face on their left) into simple rings.
@@ -21,7 +18,7 @@ export function joinRings(pieces: Pieces, { first, star, place }: Stars, selecte
   const used = new Uint8Array(selected.length);
   const seen = new Int32Array(first.length - 1).fill(-1);
   const rings: HalfEdgeRing[] = [];
-  const walk: number[] = [];
+  const walk = new GrowingInts();
   const following = (h: number): number => {
     const v = h & 1 ? from[h >> 1] : to[h >> 1];
     let i = place[h ^ 1];
@@ -39,10 +36,11 @@ export function joinRings(pieces: Pieces, { first, star, place }: Stars, selecte
       walk.push(h);
       const end = startOf(pieces, h ^ 1);
       if (seen[end] >= 0) {
-        const loop = walk.splice(seen[end]);
+        const loop = walk.values.slice(seen[end], walk.length);
+        walk.length = seen[end];
         for (const g of loop) seen[startOf(pieces, g)] = -1;
-        // Two half-edges: a cut that ends inside a face, or joins two of its outlines, and was run along on both sides.
-        if (loop.length > 2) rings.push(Int32Array.from(loop));
+        // Both sides of one piece: a cut that ends inside a face, or joins two of its outlines.
+        if (loop.length !== 2 || loop[0] !== (loop[1] ^ 1)) rings.push(loop);
       }
       h = following(h);
     } while (!used[h]);
@@ -50,29 +48,36 @@ export function joinRings(pieces: Pieces, { first, star, place }: Stars, selecte
   return rings;
 }
 
+/** How many edges of rings meet at each node; past three it only matters that more than one ring does. */
+export function degreesOf(pieces: Pieces, rings: readonly HalfEdgeRing[]): Uint8Array {
+  const degree = new Uint8Array(pieces.x.length);
+  for (const ring of rings)
+    for (const h of ring) {
+      const [u, v] = [startOf(pieces, h), startOf(pieces, h ^ 1)];
+      if (degree[u] < 3) degree[u]++;
+      if (degree[v] < 3) degree[v]++;
+    }
+  return degree;
+}
+
 /**
- * A ring's corners as nodes. A node where the ring runs straight on is left out when nothing else touches it and no
- * operand has a vertex there in both of the edges that meet: such a node is a trace of something that is gone.
+ * Whether the node where half-edge g of a ring ends and h begins stays a corner. Where the ring runs straight on it is
+ * left out when nothing else touches it and no layer has a vertex there in both of the pieces that meet: such a node is
+ * a trace of something that is gone.
  */
-export function cornersOf(
-  pieces: Pieces,
-  ring: HalfEdgeRing,
+export function staysCorner(
+  { x, y, turn, layers }: Pieces,
+  { aheadX, aheadY }: Stars,
+  b: number,
+  g: number,
+  h: number,
   degree: Uint8Array,
-  isVertex: (node: number, operand: number) => boolean,
-): number[] {
-  const { x, y, turn, operands } = pieces;
-  const corners: number[] = [];
-  for (let i = 0; i < ring.length; i++) {
-    const h = ring[i];
-    const g = ring[i === 0 ? ring.length - 1 : i - 1];
-    const a = startOf(pieces, g);
-    const b = startOf(pieces, h);
-    const c = startOf(pieces, h ^ 1);
-    const straight = degree[b] === 2 && crossRounded(x[b] - x[a], y[b] - y[a], x[c] - x[b], y[c] - y[b]) === 0;
-    let owned = false;
-    for (let k = 0; straight && !owned && k < operands; k++)
-      owned = turn[(g >> 1) * operands + k] !== 0 && turn[(h >> 1) * operands + k] !== 0 && isVertex(b, k);
-    if (!straight || owned) corners.push(b);
-  }
-  return corners;
+  isVertex: (node: number, layer: number) => boolean,
+): boolean {
+  if (degree[b] !== 2) return true;
+  const [ax, ay] = [aheadX[g ^ 1], aheadY[g ^ 1]];
+  if (crossRounded(x[b] - ax, y[b] - ay, aheadX[h] - x[b], aheadY[h] - y[b]) !== 0) return true;
+  for (let k = 0; k < layers; k++)
+    if (turn[(g >> 1) * layers + k] !== 0 && turn[(h >> 1) * layers + k] !== 0 && isVertex(b, k)) return true;
+  return false;
 }

@@ -1,9 +1,10 @@
 import type { MultiPolygon, Polygon, Ring } from "../polygon";
 import type { Arrangement } from "./arrange";
 import { nest } from "./nesting";
-import type { Pieces } from "./pieces";
-import { restoreVertices } from "./restore";
-import { cornersOf, joinRings, startOf } from "./rings";
+import { roundingOf } from "./outlines";
+import { type Positions, positionsOf } from "./restore";
+import { degreesOf, type HalfEdgeRing, joinRings, staysCorner } from "./rings";
+import { startOf } from "./stars";
 
 export interface CombineReport {
   /** Side of the grid's pixels, a power of two, in plan units. */
@@ -18,13 +19,24 @@ export interface CombineReport {
   holes: number;
   /** Input vertices in the result that had to stay on the grid because something lies within three steps of them. */
   verticesMoved: number;
+  /** Outlines left out because they are smaller than the grid. */
+  dropped: number;
   /** For each ring of the result (each polygon's outer ring, then its holes): the operands that its edges come from. */
   sources: number[][];
+}
+
+/** Where the edges of a ring come from, edge by edge: the operand, its ring, and the edge of that by its first vertex. */
+export interface EdgeOrigins {
+  operand: Int32Array;
+  ring: Int32Array;
+  edge: Int32Array;
 }
 
 export interface CombineResult {
   polygons: Polygon[];
   report: CombineReport;
+  /** For each ring of the result the edges of operands that its edges come from; made when it is asked for. */
+  origins(): EdgeOrigins[];
 }
 
 /** Tells from the operands that a place lies in whether it belongs to the result. */
@@ -34,77 +46,181 @@ export type Selection = (inside: readonly boolean[]) => boolean;
 export function select(arrangement: Arrangement, selection: Selection): CombineResult {
   const { pieces, inside } = arrangement;
   const selected = new Uint8Array(2 * pieces.from.length);
-  for (let h = 0; h < selected.length; h++) selected[h] = selection(inside(h)) && !selection(inside(h ^ 1)) ? 1 : 0;
+  for (let h = 0; h < selected.length; h += 2) {
+    const left = selection(inside(h));
+    if (left === selection(inside(h + 1))) continue;
+    selected[left ? h : h + 1] = 1;
+  }
   return assemble(arrangement, selected);
 }
 
 /** The polygons around the faces to the left of the selected half-edges. */
 export function assemble(arrangement: Arrangement, selected: Uint8Array): CombineResult {
-  const { grid, pieces, stars, original, isVertex } = arrangement;
+  const { grid, outlines, meetings, bends, pieces, stars } = arrangement;
   const halfEdges = joinRings(pieces, stars, selected);
   const degree = degreesOf(pieces, halfEdges);
-  const corners = halfEdges.map((ring) => startAtLeast(cornersOf(pieces, ring, degree, isVertex)));
-  const gridRings = corners.map((nodes) => ringOf(nodes, pieces.x, pieces.y));
-  const nests = nest(gridRings);
-  const positions = restoreVertices(grid, pieces.x, pieces.y, corners, original);
-  const byStart = (i: number, j: number): number => compareNumbers(corners[i], corners[j]);
+  const positions = positionsOf(grid, outlines, meetings, bends, pieces);
+  const isVertex = layersAtNodes(arrangement);
+  const sheet: Sheet = { points: new Float64Array(1024), edges: new Int32Array(512) };
+  const drawn = halfEdges.map((ring) => drawRing(arrangement, ring, degree, positions, isVertex, sheet));
+  const nests = nest(drawn.map(({ ring }) => ring));
+  const byStart = (i: number, j: number): number => compareNumbers(drawn[i].ring, drawn[j].ring);
   for (const { holes } of nests) holes.sort(byStart);
   nests.sort((m, n) => byStart(m.outer, n.outer));
-  const ring = (i: number): Ring => ringOf(corners[i], positions.x, positions.y);
-  const polygons = nests.map(({ outer, holes }) => ({ outer: ring(outer), holes: holes.map(ring) }));
+  const polygons = nests.map(({ outer, holes }) => ({
+    outer: drawn[outer].ring,
+    holes: holes.map((hole) => drawn[hole].ring),
+  }));
   const order = nests.flatMap(({ outer, holes }) => [outer, ...holes]);
-  const bent = arrangement.movement > 0;
-  const steps = arrangement.movement + (bent || positions.moved > 0 ? arrangement.rounding : 0);
+  const verticesMoved = drawn.reduce((sum, { moved }) => sum + moved, 0);
+  const bent = bends.movement > 0;
+  const steps = bends.movement + (bent || verticesMoved > 0 ? roundingOf(grid, outlines) : 0);
   return {
     polygons,
     report: {
       gridStep: grid.step,
       movement: steps * grid.step,
-      passes: arrangement.passes,
-      intersections: arrangement.intersections,
+      passes: bends.passes,
+      intersections: meetings.intersections,
       pieces: polygons.length,
       holes: countHoles(polygons),
-      verticesMoved: positions.moved,
-      sources: order.map((i) => sourcesOf(pieces, halfEdges[i])),
+      verticesMoved,
+      dropped: outlines.dropped,
+      sources: order.map((i) => sourcesOf(arrangement, halfEdges[i])),
     },
+    origins: () => order.map((i) => originsOf(arrangement, drawn[i].edges)),
   };
 }
 
-/** How many edges of rings meet at each node; past three it only matters that more than one ring does. */
-function degreesOf(pieces: Pieces, rings: readonly Int32Array[]): Uint8Array {
-  const degree = new Uint8Array(pieces.x.length);
-  for (const ring of rings)
-    for (const h of ring)
-      for (const node of [startOf(pieces, h), startOf(pieces, h ^ 1)]) degree[node] = Math.min(3, degree[node] + 1);
-  return degree;
+interface Drawn {
+  ring: Ring;
+  /** The edge on which each edge of the ring lies. */
+  edges: Int32Array;
+  /** Vertices that had to stay on the grid. */
+  moved: number;
+}
+
+/** Where rings are drawn before they are copied: for all the same. */
+interface Sheet {
+  points: Float64Array;
+  edges: Int32Array;
+}
+
+/** A ring's vertices from the lexicographically least one on. */
+function drawRing(
+  { grid, outlines, pieces, stars }: Arrangement,
+  halfEdges: HalfEdgeRing,
+  degree: Uint8Array,
+  { nodeX, nodeY, stays, nodeStays, nodeMoves }: Positions,
+  isVertex: (node: number, layer: number) => boolean,
+  sheet: Sheet,
+): Drawn {
+  const { first, last, edge } = pieces;
+  let room = halfEdges.length;
+  for (const h of halfEdges) if (first[h >> 1] >= 0) room += last[h >> 1] - first[h >> 1] + 1;
+  if (room > sheet.edges.length) {
+    sheet.points = new Float64Array(4 * room);
+    sheet.edges = new Int32Array(2 * room);
+  }
+  const { points, edges } = sheet;
+  let n = 0;
+  let least = 0;
+  let moved = 0;
+  for (let i = 0; i < halfEdges.length; i++) {
+    const h = halfEdges[i];
+    const e = h >> 1;
+    const node = startOf(pieces, h);
+    const back = (h & 1) === 1;
+    const isRun = first[e] >= 0;
+    if (staysCorner(pieces, stars, node, halfEdges[i === 0 ? halfEdges.length - 1 : i - 1], h, degree, isVertex)) {
+      points[2 * n] = nodeX[node];
+      points[2 * n + 1] = nodeY[node];
+      edges[n] = back && isRun ? last[e] : edge[e];
+      if (nodeStays[node] && nodeMoves[node]) moved++;
+      if (nodeX[node] < points[2 * least] || (nodeX[node] === points[2 * least] && nodeY[node] < points[2 * least + 1]))
+        least = n;
+      n++;
+    }
+    if (!isRun) continue;
+    const [from, to, step] = back ? [last[e], first[e], -1] : [first[e], last[e], 1];
+    for (let v = from; v !== to + step; v += step) {
+      let px = outlines.givenX[v];
+      let py = outlines.givenY[v];
+      if (stays[v]) {
+        const [gx, gy] = [grid.x(outlines.x[v]), grid.y(outlines.y[v])];
+        if (gx !== px || gy !== py) moved++;
+        px = gx;
+        py = gy;
+      }
+      points[2 * n] = px;
+      points[2 * n + 1] = py;
+      // Backwards, the edge that follows a vertex is the one that led to it.
+      edges[n] = back ? (v === first[e] ? edge[e] : v - 1) : v;
+      if (px < points[2 * least] || (px === points[2 * least] && py < points[2 * least + 1])) least = n;
+      n++;
+    }
+  }
+  return { ring: rotated(points, n, least, 2), edges: rotated(edges, n, least, 1), moved };
+}
+
+/** The first n places, begun at another one. */
+function rotated<T extends Float64Array | Int32Array>(values: T, n: number, start: number, width: number): T {
+  const turned = values.slice(0, width * n) as T;
+  if (start === 0) return turned;
+  turned.set(values.subarray(width * start, width * n));
+  turned.set(values.subarray(0, width * start), width * (n - start));
+  return turned;
+}
+
+/** Which layers have a vertex at a node. */
+function layersAtNodes({ outlines, pieces }: Arrangement): (node: number, layer: number) => boolean {
+  const { layers, nodeOf, x } = pieces;
+  const owners = new Uint8Array(x.length * layers);
+  const { first, layerOf } = outlines;
+  for (let r = 0; r < layerOf.length; r++)
+    for (let i = first[r]; i < first[r + 1]; i++) if (nodeOf[i] >= 0) owners[nodeOf[i] * layers + layerOf[r]] = 1;
+  return (node, layer) => owners[node * layers + layer] === 1;
 }
 
 function countHoles(polygons: MultiPolygon): number {
   return polygons.reduce((sum, { holes }) => sum + holes.length, 0);
 }
 
-function sourcesOf({ turn, operands }: Pieces, ring: Int32Array): number[] {
-  return Array.from({ length: operands }, (_, k) => k).filter((k) =>
-    ring.some((h) => turn[(h >> 1) * operands + k] !== 0),
-  );
+function sourcesOf({ pieces }: Arrangement, ring: HalfEdgeRing): number[] {
+  const { turn, layers } = pieces;
+  const found: number[] = [];
+  for (const h of ring)
+    for (let k = 0; k < layers; k++) if (turn[(h >> 1) * layers + k] !== 0 && !found.includes(k)) found.push(k);
+  return found.sort((p, q) => p - q);
 }
 
-function ringOf(nodes: readonly number[], x: Float64Array, y: Float64Array): Ring {
-  const ring = new Float64Array(2 * nodes.length);
-  nodes.forEach((node, i) => {
-    ring[2 * i] = x[node];
-    ring[2 * i + 1] = y[node];
-  });
-  return ring;
+function originsOf({ outlines }: Arrangement, edges: Int32Array): EdgeOrigins {
+  const { first, layerOf, outlineOf, place } = outlines;
+  const [operand, ring, edge] = [0, 1, 2].map(() => new Int32Array(edges.length));
+  let r = 0;
+  for (let i = 0; i < edges.length; i++) {
+    const e = edges[i];
+    if (e < first[r] || e >= first[r + 1]) r = outlineAt(first, e);
+    operand[i] = layerOf[r];
+    ring[i] = outlineOf[r];
+    edge[i] = place[e];
+  }
+  return { operand, ring, edge };
 }
 
-/** Nodes are numbered lexicographically, so the least number is the canonical start. */
-function startAtLeast(nodes: number[]): number[] {
-  const least = nodes.indexOf(nodes.reduce((a, b) => Math.min(a, b)));
-  return [...nodes.slice(least), ...nodes.slice(0, least)];
+function outlineAt(first: Int32Array, e: number): number {
+  let low = 0;
+  let high = first.length - 2;
+  while (low < high) {
+    const middle = (low + high + 1) >> 1;
+    if (first[middle] <= e) low = middle;
+    else high = middle - 1;
+  }
+  return low;
 }
 
-export function compareNumbers(a: readonly number[], b: readonly number[]): number {
-  for (let i = 0; i < Math.min(a.length, b.length); i++) if (a[i] !== b[i]) return a[i] - b[i];
+export function compareNumbers(a: ArrayLike<number>, b: ArrayLike<number>): number {
+  const n = Math.min(a.length, b.length);
+  for (let i = 0; i < n; i++) if (a[i] !== b[i]) return a[i] - b[i];
   return a.length - b.length;
 }

@@ -1,5 +1,5 @@
 import { inCircle } from "../numeric";
-import type { Triangles } from "./triangulate";
+import type { Triangles } from "./triangles";
 import { nextCorner, twinsOf } from "./twins";
 
 export interface Refined extends Triangles {

@@ -1,7 +1,7 @@
 import { orientation } from "../numeric";
 import { type Ring, requireFiniteRings } from "../polygon";
 import { IndexSink } from "./index-sink";
-import type { Triangles } from "./triangulate";
+import type { Triangles } from "./triangles";
 
 /**
  * A fan of each ring around its first vertex, for filling by counting: with the sign of their turn, the triangles cover

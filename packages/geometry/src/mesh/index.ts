@@ -11,4 +11,5 @@
 export { convexPieces, PieceError } from "./convex-pieces";
 export { type Refined, refineTriangles } from "./delaunay";
 export { fanApex, fanTriangles } from "./fan";
-export { type Triangles, triangulate } from "./triangulate";
+export type { Triangles } from "./triangles";
+export { triangulate } from "./triangulate";

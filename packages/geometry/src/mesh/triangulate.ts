@@ -5,12 +5,7 @@ import { fanApex } from "./fan";
 import { IndexSink } from "./index-sink";
 import { monotoneDiagonals } from "./monotone";
 import { MonotoneFace } from "./monotone-face";
-
-/** Indexed triangles: x y of each vertex, and three indices a triangle, in the positive sense. */
-export interface Triangles {
-  vertices: Float64Array;
-  indices: Uint16Array | Uint32Array;
-}
+import type { Triangles } from "./triangles";
 
 /**
  * Triangles that cover valid polygons (see ../arrangement) exactly and without overlap, with vertices at those of the

@@ -1,0 +1,135 @@
+import { crossRounded } from "../numeric";
+import { BentEdge } from "./bent-edge";
+import { GrowingInts } from "./growing";
+import type { Meetings } from "./meetings";
+import { meetsPixel } from "./near-edge";
+import type { Outlines } from "./outlines";
+
+/** The points that edges are bent to: those of edge e, in the order of travel, are points[first[e]] to points[first[e + 1]]. */
+export interface Bends {
+  first: Int32Array;
+  points: Int32Array;
+  /** Rounds until nothing changed, the last one included. */
+  passes: number;
+  /** How far, in steps, all rounds together may have moved a point of an edge. */
+  movement: number;
+}
+
+/**
+ * Bends every edge through the pixels that it meets, and the pieces again, until nothing changes; null where that took
+ * more rounds than points within the margin allow for. Vertices that something is bent to are marked as touched.
+ *
+ * One round makes an arrangement whose pieces meet only at nodes: a bent piece runs within the pixels' width of the edge
+ * that it came from, and a pixel centre on it would close that strip off, so the edge would have passed through that pixel
+ * too. Further rounds move pieces off pixels that only the bending brought them into; after the last one no piece comes
+ * within half a step of a point that is not its end, and rounding the result again changes nothing.
+ *
+ * A point of a piece is at most 1/sqrt(2) steps from the round before: after k rounds a piece meets no pixel further than
+ * (k + 1)/sqrt(2) from its edge: with a margin of 4 steps, five rounds see all there is.
+ */
+export function bendEdges(outlines: Outlines, meetings: Meetings, margin: number): Bends | null {
+  const mostPasses = Math.floor(margin * Math.SQRT2);
+  const { next } = outlines;
+  const n = next.length;
+  const { touched, first: nearFirst } = meetings;
+  const first = new Int32Array(n + 1);
+  const bent = new GrowingInts();
+  const bending = new Bending(outlines, meetings, mostPasses);
+  const { chain, met } = bending;
+  const movements = new Float64Array(mostPasses + 1);
+  let passes = 1;
+  for (let e = 0; e < n; e++) {
+    first[e] = bent.length;
+    if (nearFirst[e] === nearFirst[e + 1]) continue;
+    const rounds = bending.bend(e, next[e], movements);
+    if (rounds > mostPasses) return null;
+    if (rounds > passes) passes = rounds;
+    for (let k = 1; k + 1 < chain.length; k++) bent.push(chain.point[k]);
+    for (let i = 0; i < met.length; i++) if (met.values[i] < n) touched[met.values[i]] = 1;
+  }
+  first[n] = bent.length;
+  return {
+    first,
+    points: bent.values.slice(0, bent.length),
+    passes,
+    movement: movements.reduce((sum, movement) => sum + movement, 0),
+  };
+}
+
+/** Bends one edge after the other. */
+class Bending {
+  readonly chain: BentEdge;
+  /** All points whose pixels the edge met: several may share one. */
+  readonly met = new GrowingInts();
+  private waiting = new GrowingInts();
+  private missed = new GrowingInts();
+
+  constructor(
+    outlines: Outlines,
+    private readonly meetings: Meetings,
+    private readonly mostPasses: number,
+  ) {
+    this.chain = new BentEdge(outlines, meetings);
+  }
+
+  /** The rounds that it took, the last one, which changed nothing, included. */
+  bend(start: number, end: number, movements: Float64Array): number {
+    const { chain, met } = this;
+    const { first, points } = this.meetings;
+    chain.clear();
+    chain.add(start);
+    chain.add(end);
+    chain.finish();
+    met.length = 0;
+    this.waiting.length = 0;
+    for (let k = first[start]; k < first[start + 1]; k++) this.waiting.push(points[k]);
+    for (let round = 1; ; round++) {
+      const found = met.length;
+      this.missed.length = 0;
+      for (let i = 0; i < this.waiting.length; i++) {
+        const point = this.waiting.values[i];
+        if (this.meets(point, movements, round - 1)) met.push(point);
+        else this.missed.push(point);
+      }
+      if (met.length === found || round > this.mostPasses) return round;
+      this.insert(found);
+      // Pieces that were not moved meet what the edge met.
+      if (this.missed.length === 0 || movements[round - 1] === 0) return round + 1;
+      [this.waiting, this.missed] = [this.missed, this.waiting];
+    }
+  }
+
+  /** Whether a piece meets a point's pixel, or has it as an end; notes how far it has to move. */
+  private meets(point: number, movements: Float64Array, round: number): boolean {
+    const { chain } = this;
+    const { x, y } = chain;
+    const [px, py] = [chain.xOf(point), chain.yOf(point)];
+    for (let k = chain.firstNear(px, py, 0); k + 1 < chain.length && !chain.isBeyond(k, px, py, 0); k++) {
+      const [ax, ay, bx, by] = [x[k], y[k], x[k + 1], y[k + 1]];
+      if ((px === ax && py === ay) || (px === bx && py === by)) return true;
+      if (!meetsPixel(ax, ay, bx, by, px, py)) continue;
+      const cross = crossRounded(bx - ax, by - ay, px - ax, py - ay);
+      if (cross !== 0) movements[round] = Math.max(movements[round], Math.abs(cross) / Math.hypot(bx - ax, by - ay));
+      return true;
+    }
+    return false;
+  }
+
+  /** Puts the points met since into the chain, which is monotone in x and in y. */
+  private insert(since: number): void {
+    const { chain, met } = this;
+    const n = chain.length;
+    const [rightwards, upwards] = [chain.x[n - 1] >= chain.x[0], chain.y[n - 1] >= chain.y[0]];
+    const all: number[] = [];
+    for (let k = 0; k < n; k++) all.push(chain.point[k]);
+    for (let i = since; i < met.length; i++) all.push(met.values[i]);
+    all.sort((p, q) => {
+      const [px, qx] = [chain.xOf(p), chain.xOf(q)];
+      if (px !== qx) return rightwards ? px - qx : qx - px;
+      return upwards ? chain.yOf(p) - chain.yOf(q) : chain.yOf(q) - chain.yOf(p);
+    });
+    chain.clear();
+    for (const point of all) chain.add(point);
+    chain.finish();
+  }
+}

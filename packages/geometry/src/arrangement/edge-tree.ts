@@ -1,0 +1,263 @@
+/** Edges as pairs of vertices: edge i runs from vertex i to vertex next[i]. */
+export interface EdgeList {
+  x: Float64Array;
+  y: Float64Array;
+  next: Int32Array;
+}
+
+const LEAF = 8;
+const FAN = 4;
+/** Bounds of a node: x, y, x + y and x − y, least and greatest of each; diagonals keep slanting edges apart. */
+const STRIDE = 8;
+
+/**
+ * A tree of boxes over edges in their order along the outlines, where neighbours lie close together. Answers which pairs
+ * of edges come near each other, which edges come near a point, and which lie across a vertical line.
+ */
+export class EdgeTree {
+  private readonly bounds: Float64Array;
+  /** Where each level begins among the nodes, leaves first. */
+  private readonly levels: number[] = [];
+  private readonly counts: number[] = [];
+  readonly edges: number;
+  /** Levels and nodes still to be looked at: a few for each level. */
+  private readonly stack = new Int32Array(256);
+
+  constructor(private readonly list: EdgeList) {
+    const { x, y, next } = list;
+    this.edges = next.length;
+    let nodes = 0;
+    for (let count = Math.ceil(this.edges / LEAF); ; count = Math.ceil(count / FAN)) {
+      this.levels.push(nodes);
+      this.counts.push(count);
+      nodes += count;
+      if (count <= 1) break;
+    }
+    const b = new Float64Array(nodes * STRIDE);
+    for (let node = 0; node < this.counts[0]; node++) {
+      let [x0, x1, y0, y1, s0, s1, d0, d1] = EMPTY;
+      const end = Math.min(this.edges, (node + 1) * LEAF);
+      for (let e = node * LEAF; e < end; e++)
+        for (let k = 0, i = e; k < 2; k++, i = next[e]) {
+          const px = x[i];
+          const py = y[i];
+          if (px < x0) x0 = px;
+          if (px > x1) x1 = px;
+          if (py < y0) y0 = py;
+          if (py > y1) y1 = py;
+          const s = px + py;
+          const d = px - py;
+          if (s < s0) s0 = s;
+          if (s > s1) s1 = s;
+          if (d < d0) d0 = d;
+          if (d > d1) d1 = d;
+        }
+      const at = node * STRIDE;
+      b[at] = x0;
+      b[at + 1] = x1;
+      b[at + 2] = y0;
+      b[at + 3] = y1;
+      b[at + 4] = s0;
+      b[at + 5] = s1;
+      b[at + 6] = d0;
+      b[at + 7] = d1;
+    }
+    for (let level = 1; level < this.levels.length; level++)
+      for (let node = 0; node < this.counts[level]; node++) {
+        const at = (this.levels[level] + node) * STRIDE;
+        b.set(EMPTY, at);
+        const end = Math.min(this.counts[level - 1], (node + 1) * FAN);
+        for (let child = node * FAN; child < end; child++) {
+          const from = (this.levels[level - 1] + child) * STRIDE;
+          for (let k = 0; k < STRIDE; k += 2) {
+            b[at + k] = Math.min(b[at + k], b[from + k]);
+            b[at + k + 1] = Math.max(b[at + k + 1], b[from + k + 1]);
+          }
+        }
+      }
+    this.bounds = b;
+  }
+
+  /** Visits every pair of edges whose boxes come within `margin` of each other, each pair once. */
+  forEachPair(margin: number, visit: (e: number, f: number) => void): void {
+    if (this.edges === 0) return;
+    const { bounds: b, levels, counts } = this;
+    const near = (p: number, q: number): boolean => {
+      const i = p * STRIDE;
+      const j = q * STRIDE;
+      return (
+        b[i] - margin <= b[j + 1] &&
+        b[j] - margin <= b[i + 1] &&
+        b[i + 2] - margin <= b[j + 3] &&
+        b[j + 2] - margin <= b[i + 3] &&
+        b[i + 4] - 2 * margin <= b[j + 5] &&
+        b[j + 4] - 2 * margin <= b[i + 5] &&
+        b[i + 6] - 2 * margin <= b[j + 7] &&
+        b[j + 6] - 2 * margin <= b[i + 7]
+      );
+    };
+    const leaves = new LeafPairs(this.list, b, margin, visit);
+    const within = (level: number, node: number): void => {
+      if (level === 0) {
+        leaves.within(node, Math.min(this.edges, (node + 1) * LEAF));
+        return;
+      }
+      const end = Math.min(counts[level - 1], (node + 1) * FAN);
+      const base = levels[level - 1];
+      for (let p = node * FAN; p < end; p++) {
+        within(level - 1, p);
+        for (let q = p + 1; q < end; q++) if (near(base + p, base + q)) between(level - 1, p, q);
+      }
+    };
+    const between = (level: number, p: number, q: number): void => {
+      if (level === 0) {
+        leaves.between(p, q, Math.min(this.edges, (q + 1) * LEAF));
+        return;
+      }
+      const base = levels[level - 1];
+      const endP = Math.min(counts[level - 1], (p + 1) * FAN);
+      const endQ = Math.min(counts[level - 1], (q + 1) * FAN);
+      for (let i = p * FAN; i < endP; i++)
+        if (near(base + i, levels[level] + q))
+          for (let j = q * FAN; j < endQ; j++) if (near(base + i, base + j)) between(level - 1, i, j);
+    };
+    within(levels.length - 1, 0);
+  }
+
+  /** Visits the edges whose boxes come within `margin` of a point. */
+  forEachNear(px: number, py: number, margin: number, visit: (e: number) => void): void {
+    if (this.edges === 0) return;
+    const { bounds: b, levels, counts, stack } = this;
+    const { x, y, next } = this.list;
+    const [s, d] = [px + py, px - py];
+    let depth = 0;
+    stack[depth++] = levels.length - 1;
+    stack[depth++] = 0;
+    while (depth > 0) {
+      const node = stack[--depth];
+      const level = stack[--depth];
+      const i = (levels[level] + node) * STRIDE;
+      if (
+        px < b[i] - margin ||
+        px > b[i + 1] + margin ||
+        py < b[i + 2] - margin ||
+        py > b[i + 3] + margin ||
+        s < b[i + 4] - 2 * margin ||
+        s > b[i + 5] + 2 * margin ||
+        d < b[i + 6] - 2 * margin ||
+        d > b[i + 7] + 2 * margin
+      )
+        continue;
+      if (level > 0) {
+        const end = Math.min(counts[level - 1], (node + 1) * FAN);
+        for (let child = node * FAN; child < end; child++) {
+          stack[depth++] = level - 1;
+          stack[depth++] = child;
+        }
+        continue;
+      }
+      const end = Math.min(this.edges, (node + 1) * LEAF);
+      for (let e = node * LEAF; e < end; e++) {
+        const q = next[e];
+        if ((px < x[e] - margin && px < x[q] - margin) || (px > x[e] + margin && px > x[q] + margin)) continue;
+        if ((py < y[e] - margin && py < y[q] - margin) || (py > y[e] + margin && py > y[q] + margin)) continue;
+        visit(e);
+      }
+    }
+  }
+
+  /** Visits the edges that reach over x in leaves which reach below y. */
+  forEachBelow(px: number, py: number, visit: (e: number) => void): void {
+    const b = this.bounds;
+    const { x, next } = this.list;
+    const descend = (level: number, node: number): void => {
+      const i = (this.levels[level] + node) * STRIDE;
+      if (px < b[i] || px > b[i + 1] || py < b[i + 2]) return;
+      if (level === 0) {
+        const end = Math.min(this.edges, (node + 1) * LEAF);
+        for (let e = node * LEAF; e < end; e++) {
+          const [p, q] = [x[e], x[next[e]]];
+          if (p < q ? p <= px && px < q : q <= px && px < p) visit(e);
+        }
+        return;
+      }
+      const end = Math.min(this.counts[level - 1], (node + 1) * FAN);
+      for (let child = node * FAN; child < end; child++) descend(level - 1, child);
+    };
+    if (this.edges > 0) descend(this.levels.length - 1, 0);
+  }
+}
+
+const EMPTY = [
+  Number.POSITIVE_INFINITY,
+  Number.NEGATIVE_INFINITY,
+  Number.POSITIVE_INFINITY,
+  Number.NEGATIVE_INFINITY,
+  Number.POSITIVE_INFINITY,
+  Number.NEGATIVE_INFINITY,
+  Number.POSITIVE_INFINITY,
+  Number.NEGATIVE_INFINITY,
+];
+
+/** Pairs of edges in leaves: boxes are made of the coordinates as they are needed, which is cheaper than keeping them. */
+class LeafPairs {
+  private readonly mine = new Int32Array(LEAF);
+  private readonly box = new Float64Array(4 * LEAF);
+
+  constructor(
+    private readonly list: EdgeList,
+    private readonly bounds: Float64Array,
+    private readonly margin: number,
+    private readonly visit: (e: number, f: number) => void,
+  ) {}
+
+  within(node: number, end: number): void {
+    const begin = node * LEAF;
+    let count = 0;
+    for (let f = begin; f < end; f++) {
+      this.pairWith(f, count);
+      this.keep(f, count++);
+    }
+  }
+
+  between(p: number, q: number, endQ: number): void {
+    const { bounds: b, margin } = this;
+    const { x, y, next } = this.list;
+    const j = q * STRIDE;
+    const [left, right, low, high] = [b[j] - margin, b[j + 1] + margin, b[j + 2] - margin, b[j + 3] + margin];
+    let count = 0;
+    for (let e = p * LEAF; e < p * LEAF + LEAF; e++) {
+      const i = next[e];
+      const [ax, bx, ay, by] = [x[e], x[i], y[e], y[i]];
+      if ((ax > right && bx > right) || (ax < left && bx < left)) continue;
+      if ((ay > high && by > high) || (ay < low && by < low)) continue;
+      this.keep(e, count++);
+    }
+    if (count > 0) for (let f = q * LEAF; f < endQ; f++) this.pairWith(f, count);
+  }
+
+  /** Remembers an edge with its box, widened. */
+  private keep(e: number, at: number): void {
+    const { x, y, next } = this.list;
+    const { margin, box } = this;
+    const i = next[e];
+    const [ax, bx, ay, by] = [x[e], x[i], y[e], y[i]];
+    this.mine[at] = e;
+    box[4 * at] = Math.min(ax, bx) - margin;
+    box[4 * at + 1] = Math.max(ax, bx) + margin;
+    box[4 * at + 2] = Math.min(ay, by) - margin;
+    box[4 * at + 3] = Math.max(ay, by) + margin;
+  }
+
+  private pairWith(f: number, count: number): void {
+    const { x, y, next } = this.list;
+    const { box, mine } = this;
+    const i = next[f];
+    const [ax, bx, ay, by] = [x[f], x[i], y[f], y[i]];
+    const [left, right, low, high] = [Math.min(ax, bx), Math.max(ax, bx), Math.min(ay, by), Math.max(ay, by)];
+    for (let k = 0; k < count; k++) {
+      const at = 4 * k;
+      if (left <= box[at + 1] && right >= box[at] && low <= box[at + 3] && high >= box[at + 2]) this.visit(mine[k], f);
+    }
+  }
+}

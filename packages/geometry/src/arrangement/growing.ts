@@ -1,0 +1,29 @@
+/** Whole numbers in a typed array that grows by doubling. */
+export class GrowingInts {
+  values = new Int32Array(256);
+  length = 0;
+
+  push(value: number): void {
+    if (this.length === this.values.length) {
+      const larger = new Int32Array(2 * this.length);
+      larger.set(this.values);
+      this.values = larger;
+    }
+    this.values[this.length++] = value;
+  }
+}
+
+/** Doubles, likewise. */
+export class GrowingDoubles {
+  values = new Float64Array(256);
+  length = 0;
+
+  push(value: number): void {
+    if (this.length === this.values.length) {
+      const larger = new Float64Array(2 * this.length);
+      larger.set(this.values);
+      this.values = larger;
+    }
+    this.values[this.length++] = value;
+  }
+}

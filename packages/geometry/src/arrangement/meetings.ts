@@ -1,0 +1,227 @@
+import { pointOrder } from "../numeric";
+import { crossingPixel, type Pixel } from "./crossing-pixel";
+import { EdgeTree } from "./edge-tree";
+import { GrowingDoubles, GrowingInts } from "./growing";
+import { comesNear } from "./near-edge";
+import type { Outlines } from "./outlines";
+
+/**
+ * Where outlines come near each other. Points are numbered: vertices first, then the pixels of crossings, each once and
+ * in lexicographic order.
+ */
+export interface Meetings {
+  tree: EdgeTree;
+  crossingX: Float64Array;
+  crossingY: Float64Array;
+  /** Proper crossings of two edges; several may share a pixel. */
+  intersections: number;
+  /** Vertices that lie in one pixel with something else. */
+  touched: Uint8Array;
+  /** Points near an edge: those of edge e are points[first[e]] to points[first[e + 1]]. */
+  first: Int32Array;
+  points: Int32Array;
+}
+
+/**
+ * All crossings, and all points within `margin` steps of an edge that they are no end of. Pairs of edges come from a tree
+ * of boxes; for each pixel of a crossing the edges near it from the same tree, or, where edges are so long that their
+ * boxes hold most crossings, from walking along each edge through buckets of crossings.
+ */
+export function meetingsOf(outlines: Outlines, margin: number): Meetings {
+  const { x, y, next } = outlines;
+  const n = next.length;
+  const tree = new EdgeTree(outlines);
+  const touched = new Uint8Array(n);
+  const nearEdges = new GrowingInts();
+  const nearPoints = new GrowingInts();
+  const xs = new GrowingDoubles();
+  const ys = new GrowingDoubles();
+  const pixel: Pixel = { x: 0, y: 0 };
+  const note = (e: number, point: number): void => {
+    nearEdges.push(e);
+    nearPoints.push(point);
+  };
+  /** A vertex and an edge that it may lie near. */
+  const vertexNear = (p: number, e: number): void => {
+    const q = next[e];
+    if (p === e || p === q) return;
+    const [px, py, ax, ay, bx, by] = [x[p], y[p], x[e], y[e], x[q], y[q]];
+    if ((px < ax - margin && px < bx - margin) || (px > ax + margin && px > bx + margin)) return;
+    if ((py < ay - margin && py < by - margin) || (py > ay + margin && py > by + margin)) return;
+    if (px === ax && py === ay) {
+      touched[p] = touched[e] = 1;
+    } else if (px === bx && py === by) {
+      touched[p] = touched[q] = 1;
+    } else if (comesNear(ax, ay, bx, by, px, py, margin)) note(e, p);
+  };
+  tree.forEachPair(margin, (e, f) => {
+    const [ax, ay, i] = [x[e], y[e], next[e]];
+    const [cx, cy, j] = [x[f], y[f], next[f]];
+    const [bx, by, dx, dy] = [x[i], y[i], x[j], y[j]];
+    if (i === f || j === e) {
+      // Neighbours that turn by less than a right angle come near each other in their common end only.
+      if ((bx - ax) * (dx - cx) + (by - ay) * (dy - cy) >= 0) {
+        const [p, q] = [Math.abs(bx - ax) + Math.abs(by - ay), Math.abs(dx - cx) + Math.abs(dy - cy)];
+        if (p > 4 * margin && q > 4 * margin) return;
+      }
+    }
+    vertexNear(e, f);
+    vertexNear(f, e);
+    // Edges with a common end cross nowhere else.
+    if ((ax === cx && ay === cy) || (ax === dx && ay === dy) || (bx === cx && by === cy) || (bx === dx && by === dy))
+      return;
+    if (crossingPixel(ax, ay, bx, by, cx, cy, dx, dy, pixel)) {
+      xs.push(pixel.x);
+      ys.push(pixel.y);
+    }
+  });
+  const crossings = distinct(xs.values.subarray(0, xs.length), ys.values.subarray(0, ys.length));
+  const crossingNear = (c: number, e: number): void => {
+    const [px, py, ax, ay, bx, by] = [crossings.x[c], crossings.y[c], x[e], y[e], x[next[e]], y[next[e]]];
+    if ((px < ax - margin && px < bx - margin) || (px > ax + margin && px > bx + margin)) return;
+    if ((py < ay - margin && py < by - margin) || (py > ay + margin && py > by + margin)) return;
+    if (px === ax && py === ay) touched[e] = 1;
+    else if (px === bx && py === by) touched[next[e]] = 1;
+    else if (comesNear(ax, ay, bx, by, px, py, margin)) note(e, n + c);
+  };
+  eachCrossing(tree, outlines, crossings, margin, crossingNear);
+  return {
+    tree,
+    crossingX: crossings.x,
+    crossingY: crossings.y,
+    intersections: xs.length,
+    touched,
+    ...byEdge(n, nearEdges, nearPoints),
+  };
+}
+
+interface Points {
+  x: Float64Array;
+  y: Float64Array;
+}
+
+function distinct(xs: Float64Array, ys: Float64Array): Points {
+  const [x, y] = [new Float64Array(xs.length), new Float64Array(xs.length)];
+  let n = 0;
+  for (const i of pointOrder(xs, ys)) {
+    if (n > 0 && x[n - 1] === xs[i] && y[n - 1] === ys[i]) continue;
+    x[n] = xs[i];
+    y[n++] = ys[i];
+  }
+  return { x: x.subarray(0, n), y: y.subarray(0, n) };
+}
+
+/** So many crossings and edges are tried out, to see which way costs less. */
+const SAMPLES = 64;
+/** What it costs to find a bucket, and to descend the tree, in candidates looked at. */
+const BUCKET_COST = 2;
+const DESCENT_COST = 60;
+
+function eachCrossing(
+  tree: EdgeTree,
+  outlines: Outlines,
+  crossings: Points,
+  margin: number,
+  visit: (c: number, e: number) => void,
+): void {
+  const n = crossings.x.length;
+  if (n === 0) return;
+  let offered = 0;
+  const few = Math.max(1, Math.floor(n / SAMPLES));
+  for (let c = 0; c < n; c += few)
+    tree.forEachNear(crossings.x[c], crossings.y[c], margin, () => {
+      offered++;
+    });
+  const buckets = new CrossingBuckets(outlines, crossings, margin);
+  const edges = outlines.next.length;
+  const some = Math.max(1, Math.floor(edges / SAMPLES));
+  let looked = 0;
+  for (let e = 0; e < edges; e += some) {
+    const found = buckets.walk(e, () => {
+      looked++;
+    });
+    looked += found;
+  }
+  if (some * looked < n * DESCENT_COST + few * offered)
+    for (let e = 0; e < edges; e++) buckets.walk(e, (c) => visit(c, e));
+  else for (let c = 0; c < n; c++) tree.forEachNear(crossings.x[c], crossings.y[c], margin, (e) => visit(c, e));
+}
+
+/** About so many crossings a bucket. */
+const IN_BUCKET = 2;
+
+/**
+ * Crossings in square buckets; an edge looks into those that it comes near. For each column of buckets the rows that the
+ * edge runs through there, one more on both sides, so that rounding leaves none out.
+ */
+class CrossingBuckets {
+  private readonly left: number;
+  private readonly low: number;
+  private readonly width: number;
+  private readonly columns: number;
+  private readonly rows: number;
+  private readonly first: Int32Array;
+  private readonly sorted: Int32Array;
+
+  constructor(
+    private readonly outlines: Outlines,
+    crossings: Points,
+    private readonly margin: number,
+  ) {
+    const { x, y } = crossings;
+    const n = x.length;
+    let [low, high] = [y[0], y[0]];
+    for (let c = 0; c < n; c++) {
+      if (y[c] < low) low = y[c];
+      if (y[c] > high) high = y[c];
+    }
+    const side = Math.max(1, Math.ceil(Math.sqrt(n / IN_BUCKET)));
+    const width = Math.max((x[n - 1] - x[0]) / side, (high - low) / side, 4 * margin);
+    const columns = Math.floor((x[n - 1] - x[0]) / width) + 1;
+    const rows = Math.floor((high - low) / width) + 1;
+    const bucket = Int32Array.from(
+      x,
+      (px, c) => Math.floor((px - x[0]) / width) * rows + Math.floor((y[c] - low) / width),
+    );
+    const first = new Int32Array(columns * rows + 1);
+    for (const k of bucket) first[k + 1]++;
+    for (let k = 0; k < columns * rows; k++) first[k + 1] += first[k];
+    const fill = first.slice();
+    this.sorted = new Int32Array(n);
+    for (let c = 0; c < n; c++) this.sorted[fill[bucket[c]]++] = c;
+    [this.left, this.low, this.width, this.columns, this.rows, this.first] = [x[0], low, width, columns, rows, first];
+  }
+
+  /** Visits the crossings that edge e may come near; what it cost to find the buckets. */
+  walk(e: number, visit: (c: number) => void): number {
+    const { left, low, width, columns, rows, first, sorted, margin } = this;
+    const { x, y, next } = this.outlines;
+    const q = next[e];
+    const [a, b] = x[e] < x[q] ? [e, q] : [q, e];
+    const from = Math.max(0, Math.floor((x[a] - margin - left) / width) - 1);
+    const to = Math.min(columns - 1, Math.floor((x[b] + margin - left) / width) + 1);
+    const slope = x[b] > x[a] ? (y[b] - y[a]) / (x[b] - x[a]) : 0;
+    for (let column = from; column <= to; column++) {
+      const begin = Math.max(x[a], left + (column - 0.5) * width);
+      const end = Math.min(x[b], left + (column + 1.5) * width);
+      const p = slope === 0 ? y[a] : y[a] + (begin - x[a]) * slope;
+      const r = slope === 0 ? y[b] : y[a] + (end - x[a]) * slope;
+      const bottom = Math.max(0, Math.floor((Math.min(p, r) - margin - low) / width) - 1);
+      const top = Math.min(rows - 1, Math.floor((Math.max(p, r) + margin - low) / width) + 1);
+      if (bottom > top) continue;
+      for (let k = first[column * rows + bottom]; k < first[column * rows + top + 1]; k++) visit(sorted[k]);
+    }
+    return BUCKET_COST * (to - from + 2);
+  }
+}
+
+/** The points near each edge, by counting. */
+function byEdge(n: number, edges: GrowingInts, found: GrowingInts): Pick<Meetings, "first" | "points"> {
+  const first = new Int32Array(n + 1);
+  for (let k = 0; k < edges.length; k++) first[edges.values[k] + 1]++;
+  for (let e = 0; e < n; e++) first[e + 1] += first[e];
+  const fill = first.slice();
+  const points = new Int32Array(edges.length);
+  for (let k = 0; k < edges.length; k++) points[fill[edges.values[k]]++] = found.values[k];
+  return { first, points };
+}

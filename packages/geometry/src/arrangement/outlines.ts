@@ -1,0 +1,159 @@
+import { pointOrder } from "../numeric";
+import { type Ring, requireFiniteRings } from "../polygon";
+import type { PixelGrid } from "./grid";
+
+/** Rings of one operand, or the open polylines of a cut. */
+export interface Layer {
+  outlines: readonly Ring[];
+  isCut: boolean;
+}
+
+/**
+ * All outlines on the grid. Edge i runs from vertex i to vertex next[i]; where a polyline ends, to itself. Neighbours in
+ * one pixel are one vertex, outlines that fit into one pixel are left out. Outlines follow each other along a curve that
+ * fills the plane, so that runs of edges lie close together.
+ */
+export interface Outlines {
+  /** On the grid. */
+  x: Float64Array;
+  y: Float64Array;
+  next: Int32Array;
+  /** As given; of several in one pixel the lexicographically least. */
+  givenX: Float64Array;
+  givenY: Float64Array;
+  /** The place of each vertex in its outline, as given. */
+  place: Int32Array;
+  /** Outline r has the vertices first[r] to first[r + 1]. */
+  first: Int32Array;
+  layerOf: Int32Array;
+  /** The place of each outline in its layer. */
+  outlineOf: Int32Array;
+  /** Outlines that were smaller than the grid. */
+  dropped: number;
+}
+
+/** Throws `OperandError` for coordinates that are not finite. */
+export function loadOutlines(grid: PixelGrid, layers: readonly Layer[]): Outlines {
+  const all = layers.flatMap(({ outlines, isCut }, layer) =>
+    outlines.map((ring, index): Given => ({ ring, index, layer, isCut })),
+  );
+  const total = all.reduce((sum, { ring }) => sum + ring.length / 2, 0);
+  const x = new Float64Array(total);
+  const y = new Float64Array(total);
+  const next = new Int32Array(total);
+  const givenX = new Float64Array(total);
+  const givenY = new Float64Array(total);
+  const place = new Int32Array(total);
+  const first: number[] = [0];
+  const layerOf: number[] = [];
+  const outlineOf: number[] = [];
+  let n = 0;
+  let dropped = 0;
+  for (const r of alongCurve(all)) {
+    const { ring, index, layer, isCut } = all[r];
+    const begin = n;
+    const count = ring.length / 2;
+    for (let i = 0; i < count; i++) {
+      const px = ring[2 * i] + 0;
+      const py = ring[2 * i + 1] + 0;
+      const column = grid.column(px);
+      const row = grid.row(py);
+      if (n > begin && x[n - 1] === column && y[n - 1] === row) {
+        if (px < givenX[n - 1] || (px === givenX[n - 1] && py < givenY[n - 1])) {
+          givenX[n - 1] = px;
+          givenY[n - 1] = py;
+        }
+        continue;
+      }
+      x[n] = column;
+      y[n] = row;
+      givenX[n] = px;
+      givenY[n] = py;
+      place[n] = i;
+      next[n] = n + 1;
+      n++;
+    }
+    // What comes last may lie in the first one's pixel.
+    while (!isCut && n > begin + 1 && x[n - 1] === x[begin] && y[n - 1] === y[begin]) {
+      n--;
+      if (givenX[n] < givenX[begin] || (givenX[n] === givenX[begin] && givenY[n] < givenY[begin])) {
+        givenX[begin] = givenX[n];
+        givenY[begin] = givenY[n];
+      }
+    }
+    if (n - begin < 2) {
+      if (n > begin) dropped++;
+      n = begin;
+      continue;
+    }
+    next[n - 1] = isCut ? n - 1 : begin;
+    first.push(n);
+    layerOf.push(layer);
+    outlineOf.push(index);
+  }
+  return {
+    x: x.subarray(0, n),
+    y: y.subarray(0, n),
+    next: next.subarray(0, n),
+    givenX: givenX.subarray(0, n),
+    givenY: givenY.subarray(0, n),
+    place: place.subarray(0, n),
+    first: Int32Array.from(first),
+    layerOf: Int32Array.from(layerOf),
+    outlineOf: Int32Array.from(outlineOf),
+    dropped,
+  };
+}
+
+/** The greatest distance of a vertex from where it lies on the grid, in steps. */
+export function roundingOf(grid: PixelGrid, { x, y, givenX, givenY }: Outlines): number {
+  let most = 0;
+  for (let i = 0; i < x.length; i++) {
+    const dx = (givenX[i] - grid.x(x[i])) / grid.step;
+    const dy = (givenY[i] - grid.y(y[i])) / grid.step;
+    most = Math.max(most, dx * dx + dy * dy);
+  }
+  return Math.sqrt(most);
+}
+
+interface Given {
+  ring: Ring;
+  index: number;
+  layer: number;
+  isCut: boolean;
+}
+
+/** Outlines in the order of a Z-shaped curve through their first vertices (G. M. Morton, 1966). */
+function alongCurve(all: readonly Given[]): Uint32Array {
+  const order = Uint32Array.from(all, (_, r) => r);
+  if (all.length < 3) return order;
+  const [xs, ys] = [0, 1].map((axis) => Float64Array.from(all, ({ ring }) => (ring.length ? ring[axis] / 2 : 0)));
+  const shares = (values: Float64Array): Uint16Array => {
+    let [least, greatest] = [Number.POSITIVE_INFINITY, Number.NEGATIVE_INFINITY];
+    for (const value of values) {
+      least = Math.min(least, value);
+      greatest = Math.max(greatest, value);
+    }
+    const extent = greatest - least;
+    return Uint16Array.from(values, (value) => (extent > 0 ? ((value - least) / extent) * 65_535 : 0));
+  };
+  const [columns, rows] = [shares(xs), shares(ys)];
+  const codes = Float64Array.from(columns, (column, r) => spread(column) + 2 * spread(rows[r]));
+  return pointOrder(codes, new Float64Array(all.length));
+}
+
+/** 16 bits with a gap after each. */
+function spread(value: number): number {
+  let v = value;
+  v = (v | (v << 8)) & 0x00ff00ff;
+  v = (v | (v << 4)) & 0x0f0f0f0f;
+  v = (v | (v << 2)) & 0x33333333;
+  return (v | (v << 1)) & 0x55555555;
+}
+
+export function requireFiniteLayers(operands: readonly (readonly Ring[])[], cutters: readonly Ring[]): void {
+  operands.forEach((rings, k) => {
+    requireFiniteRings(rings, `operand ${k + 1}`);
+  });
+  requireFiniteRings(cutters, "the cutter");
+}
