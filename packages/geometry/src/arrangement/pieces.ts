@@ -22,7 +22,7 @@ export interface Pieces {
   /** What the winding number of layer k rises by when piece e is crossed from right to left: turn[e * layers + k]. */
   turn: Int32Array;
   layers: number;
-  /** The node at a vertex, or −1. */
+  /** The node at a point (a vertex, or behind those the pixel of a crossing), or −1. */
   nodeOf: Int32Array;
   /** The nodes that edges are bent to, place by place as in {@link Bends}. */
   nodeOfBend: Int32Array;
@@ -124,7 +124,7 @@ function nodesOf(
     nodeOf[points.values[k]] = count - 1;
   }
   const nodeOfBend = bends.points.map((point) => nodeOf[point]);
-  return { x: x.subarray(0, count), y: y.subarray(0, count), nodeOf: nodeOf.subarray(0, n), nodeOfBend };
+  return { x: x.subarray(0, count), y: y.subarray(0, count), nodeOf, nodeOfBend };
 }
 
 /** Straight pieces from the lesser node to the greater one, each pair of nodes once; runs as they are. */

@@ -5,6 +5,8 @@ import type { Meetings } from "./meetings";
 import { distanceToEdge } from "./near-edge";
 import type { Outlines } from "./outlines";
 import type { Pieces } from "./pieces";
+import type { HalfEdgeRing } from "./rings";
+import { startOf } from "./stars";
 
 /** Vertices that another edge or vertex comes this near, in steps, keep their places on the grid. */
 const CLEARANCE = 3;
@@ -44,14 +46,13 @@ export function positionsOf(
   const { nodeOf } = pieces;
   const stays = new Uint8Array(n);
   const nodeStays = new Uint8Array(pieces.x.length);
-  const keep = (vertex: number): void => {
-    if (nodeOf[vertex] >= 0) nodeStays[nodeOf[vertex]] = 1;
-    else stays[vertex] = 1;
+  const keep = (point: number): void => {
+    if (nodeOf[point] >= 0) nodeStays[nodeOf[point]] = 1;
+    else if (point < n) stays[point] = 1;
   };
   const near = new NearPieces(outlines, meetings, bends, (point, from, to, distance) => {
-    if (point < n) keep(point);
+    keep(point);
     for (const end of [from, to]) {
-      if (end >= n) continue;
       const apart = Math.hypot(
         near.chain.xOf(point) - near.chain.xOf(end),
         near.chain.yOf(point) - near.chain.yOf(end),
@@ -82,6 +83,35 @@ export function positionsOf(
     nodeY[node] = givenY[i];
   }
   return { nodeX, nodeY, stays, nodeStays, nodeMoves };
+}
+
+/**
+ * Where a node that had to stay is left out of a ring, because the ring runs straight on there, its neighbours become
+ * the ends of the edge that is left: they stay as well.
+ */
+export function keepBesideStraight(
+  pieces: Pieces,
+  ring: HalfEdgeRing,
+  corners: Uint8Array,
+  { stays, nodeStays }: Positions,
+): void {
+  const n = ring.length;
+  const { first, last } = pieces;
+  for (let i = 0; i < n; i++) {
+    if (corners[i] || !nodeStays[startOf(pieces, ring[i])]) continue;
+    for (const way of [-1, 1])
+      for (let k = 1; k <= n; k++) {
+        // The half-edge that is walked along next, and the vertex of its run that comes first on this way.
+        const h = ring[(i + (way < 0 ? n - k : k - 1)) % n];
+        const at = (i + way * k + n) % n;
+        if (first[h >> 1] >= 0) {
+          stays[(h & 1) === (way < 0 ? 1 : 0) ? first[h >> 1] : last[h >> 1]] = 1;
+          break;
+        }
+        nodeStays[startOf(pieces, ring[at])] = 1;
+        if (corners[at]) break;
+      }
+  }
 }
 
 /**

@@ -61,19 +61,33 @@ export function degreesOf(pieces: Pieces, rings: readonly HalfEdgeRing[]): Uint8
 }
 
 /**
- * Whether the node where half-edge g of a ring ends and h begins stays a corner. Where the ring runs straight on it is
- * left out when nothing else touches it and no layer has a vertex there in both of the pieces that meet: such a node is
- * a trace of something that is gone.
+ * Which nodes along a ring stay corners: place by place 1 for the start of each half-edge. Where the ring runs straight on
+ * a node is left out when nothing else touches it and no layer has a vertex there in both of the pieces that meet: such a
+ * node is a trace of something that is gone.
  */
-export function staysCorner(
-  { x, y, turn, layers }: Pieces,
+export function cornersOf(
+  pieces: Pieces,
+  stars: Stars,
+  ring: HalfEdgeRing,
+  degree: Uint8Array,
+  isVertex: (node: number, layer: number) => boolean,
+): Uint8Array {
+  const corners = new Uint8Array(ring.length);
+  for (let i = 0; i < ring.length; i++)
+    corners[i] = staysCorner(pieces, stars, ring[i === 0 ? ring.length - 1 : i - 1], ring[i], degree, isVertex) ? 1 : 0;
+  return corners;
+}
+
+function staysCorner(
+  pieces: Pieces,
   { aheadX, aheadY }: Stars,
-  b: number,
   g: number,
   h: number,
   degree: Uint8Array,
   isVertex: (node: number, layer: number) => boolean,
 ): boolean {
+  const { x, y, turn, layers } = pieces;
+  const b = startOf(pieces, h);
   if (degree[b] !== 2) return true;
   const [ax, ay] = [aheadX[g ^ 1], aheadY[g ^ 1]];
   if (crossRounded(x[b] - ax, y[b] - ay, aheadX[h] - x[b], aheadY[h] - y[b]) !== 0) return true;

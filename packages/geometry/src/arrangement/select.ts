@@ -2,8 +2,8 @@ import type { MultiPolygon, Polygon, Ring } from "../polygon";
 import type { Arrangement } from "./arrange";
 import { nest } from "./nesting";
 import { roundingOf } from "./outlines";
-import { type Positions, positionsOf } from "./restore";
-import { degreesOf, type HalfEdgeRing, joinRings, staysCorner } from "./rings";
+import { keepBesideStraight, type Positions, positionsOf } from "./restore";
+import { cornersOf, degreesOf, type HalfEdgeRing, joinRings } from "./rings";
 import { startOf } from "./stars";
 
 export interface CombineReport {
@@ -62,7 +62,11 @@ export function assemble(arrangement: Arrangement, selected: Uint8Array): Combin
   const positions = positionsOf(grid, outlines, meetings, bends, pieces);
   const isVertex = layersAtNodes(arrangement);
   const sheet: Sheet = { points: new Float64Array(1024), edges: new Int32Array(512) };
-  const drawn = halfEdges.map((ring) => drawRing(arrangement, ring, degree, positions, isVertex, sheet));
+  const corners = halfEdges.map((ring) => cornersOf(pieces, stars, ring, degree, isVertex));
+  halfEdges.forEach((ring, i) => {
+    keepBesideStraight(pieces, ring, corners[i], positions);
+  });
+  const drawn = halfEdges.map((ring, i) => drawRing(arrangement, ring, corners[i], positions, sheet));
   const nests = nest(drawn.map(({ ring }) => ring));
   const byStart = (i: number, j: number): number => compareNumbers(drawn[i].ring, drawn[j].ring);
   for (const { holes } of nests) holes.sort(byStart);
@@ -108,11 +112,10 @@ interface Sheet {
 
 /** A ring's vertices from the lexicographically least one on. */
 function drawRing(
-  { grid, outlines, pieces, stars }: Arrangement,
+  { grid, outlines, pieces }: Arrangement,
   halfEdges: HalfEdgeRing,
-  degree: Uint8Array,
+  corners: Uint8Array,
   { nodeX, nodeY, stays, nodeStays, nodeMoves }: Positions,
-  isVertex: (node: number, layer: number) => boolean,
   sheet: Sheet,
 ): Drawn {
   const { first, last, edge } = pieces;
@@ -132,7 +135,7 @@ function drawRing(
     const node = startOf(pieces, h);
     const back = (h & 1) === 1;
     const isRun = first[e] >= 0;
-    if (staysCorner(pieces, stars, node, halfEdges[i === 0 ? halfEdges.length - 1 : i - 1], h, degree, isVertex)) {
+    if (corners[i]) {
       points[2 * n] = nodeX[node];
       points[2 * n + 1] = nodeY[node];
       edges[n] = back && isRun ? last[e] : edge[e];
