@@ -1,4 +1,5 @@
 export * from "./arrangement";
+export * from "./curved";
 export * from "./distance";
 export * from "./flatten";
 export * from "./formats";

@@ -21,7 +21,7 @@ export interface Outlines {
   /** As given; of several in one pixel the lexicographically least. */
   givenX: Float64Array;
   givenY: Float64Array;
-  /** The place of each vertex in its outline, as given. */
+  /** The place of each vertex in its outline, as given; of several in one pixel the last, where the edge begins. */
   place: Int32Array;
   /** Outline r has the vertices first[r] to first[r + 1]. */
   first: Int32Array;
@@ -59,6 +59,7 @@ export function loadOutlines(grid: PixelGrid, layers: readonly Layer[]): Outline
       const column = grid.column(px);
       const row = grid.row(py);
       if (n > begin && x[n - 1] === column && y[n - 1] === row) {
+        place[n - 1] = i;
         if (px < givenX[n - 1] || (px === givenX[n - 1] && py < givenY[n - 1])) {
           givenX[n - 1] = px;
           givenY[n - 1] = py;

@@ -11,7 +11,7 @@ export { curvatureAt, type Derivatives, derivativesAt, type Frame, frameAt, tang
 export { directionAt } from "./direction";
 export { parallelTo, rootsOf, segmentBounds } from "./extremes";
 export { frameAtLength, parameterAtLength, segmentLength } from "./length";
-export { type Meeting, meetingsOf } from "./meetings";
+export { type Meeting, meetingsOf, polishedMeeting } from "./meetings";
 export {
   type Arc,
   type Cubic,
@@ -37,7 +37,7 @@ export {
   writtenPathPoints,
 } from "./path-data";
 export { hodographOf, rationalPart, rationalQuadratic, WeightError } from "./rational";
-export { reversePath } from "./reverse";
+export { reversedSegment, reversePath } from "./reverse";
 export { sectorArea } from "./sector-area";
 export { partOf, splitSegment } from "./split";
 export {

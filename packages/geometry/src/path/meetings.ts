@@ -37,7 +37,7 @@ export function meetingsOf(a: Segment, b: Segment): Meeting[] {
   }
   const found: Meeting[] = [];
   for (const [s, t] of pairs) {
-    const meeting = polished(a, b, s + width / 2, t + width / 2);
+    const meeting = polishedMeeting(a, b, s + width / 2, t + width / 2);
     const isKnown = found.some(
       ({ first, second }) => Math.abs(first - meeting.first) < SAME && Math.abs(second - meeting.second) < SAME,
     );
@@ -61,8 +61,8 @@ function near(p: readonly number[], q: readonly number[], reach: number): boolea
   return p[0] <= q[2] + slack && q[0] <= p[2] + slack && p[1] <= q[3] + slack && q[1] <= p[3] + slack;
 }
 
-/** Newton's method on A(s) = B(t), as long as it comes nearer. */
-function polished(a: Segment, b: Segment, s: number, t: number): Meeting {
+/** The meeting near parameters s and t by Newton's method on A(s) = B(t), as far as it comes nearer. */
+export function polishedMeeting(a: Segment, b: Segment, s: number, t: number): Meeting {
   const clamp = (value: number): number => Math.max(0, Math.min(1, value));
   let [bestS, bestT, off] = [clamp(s), clamp(t), Number.POSITIVE_INFINITY];
   let [nextS, nextT] = [bestS, bestT];

@@ -6,7 +6,7 @@ export function reversePath(path: Path): Path {
 }
 
 function reverseSubpath({ x, y, segments, closed }: Subpath): Subpath {
-  const reversed = [...segments].reverse().map(reverseSegment);
+  const reversed = [...segments].reverse().map(reversedSegment);
   const last = segments.at(-1);
   const [endX, endY] = last ? endOf(last) : [x, y];
   // The implied join of a closed outline is travelled first: it becomes a segment, so that the start stays.
@@ -19,7 +19,7 @@ function endOf(segment: Segment): [number, number] {
   return segment.kind === "cubic" ? [segment.x3, segment.y3] : [segment.x1, segment.y1];
 }
 
-function reverseSegment(s: Segment): Segment {
+export function reversedSegment(s: Segment): Segment {
   switch (s.kind) {
     case "line":
       return { ...s, x0: s.x1, y0: s.y1, x1: s.x0, y1: s.y0 };
