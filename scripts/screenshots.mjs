@@ -21,7 +21,7 @@ const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
 const shoot = (name) => page.screenshot({ path: path.join(root, "docs/screenshots", `${name}.png`) });
 
 await page.goto(`http://127.0.0.1:${port}`);
-await page.waitForFunction(() => document.querySelectorAll("[data-testid=sheet-card] svg").length === 5);
+await page.waitForFunction(() => document.querySelectorAll("[data-testid=sheet-card] svg").length === 7);
 await shoot("all-sheets");
 await page.getByRole("button", { name: "Open Driftwood Dogleg" }).click();
 await page.waitForSelector("[data-testid=panel]");
@@ -76,6 +76,27 @@ await page.keyboard.press("2");
 await page.getByTestId("count-chart").scrollIntoViewIfNeeded();
 await page.waitForTimeout(1200);
 await shoot("flatten-charts");
+await page.getByRole("tab", { name: "Magnifier" }).click();
+await page.getByRole("img", { name: /^curve and chord/ }).scrollIntoViewIfNeeded();
+await page.waitForTimeout(800);
+await shoot("flatten-magnifier");
+for (const [sheet, place, tab, name] of [
+  ["Mirror Ponds", [60, 60], "Regions", "combine-regions"],
+  ["Ripple Rings", [38, 90], "Operations", "combine-pieces"],
+]) {
+  await page.getByRole("button", { name: "All sheets" }).click();
+  await page.getByRole("button", { name: `Open ${sheet}` }).click();
+  await page.waitForSelector("[data-testid=panel]");
+  await page.waitForTimeout(1200);
+  await page.keyboard.press("3");
+  await page.mouse.click(...(await onPlan(...place)));
+  await page.waitForTimeout(600);
+  await page.mouse.click(...(await onPlan(...place)));
+  await page.waitForTimeout(600);
+  await page.getByRole("tab", { name: tab }).click();
+  await page.waitForTimeout(1200);
+  await shoot(name);
+}
 await page.getByRole("button", { name: "All sheets" }).click();
 await page.getByRole("button", { name: "Open Gull Harbour" }).click();
 await page.waitForSelector("[data-testid=panel]");

@@ -1,5 +1,6 @@
 import { readFileSync } from "node:fs";
-import { expect, type Locator, test } from "@playwright/test";
+import { expect, type Locator, type Page, test } from "@playwright/test";
+import { combine } from "@vertexon/geometry";
 import { onPage, openSheet, POND, scriptText, station } from "./support";
 
 const numberIn = async (locator: Locator): Promise<number> =>
@@ -47,6 +48,90 @@ test("combine: the four operations, the balance, and taking another one", async 
   await expect(page.locator(".margin-note", { hasText: difference.toLocaleString("en-US") })).toBeVisible();
   await page.getByRole("button", { name: "Undo" }).click();
   await expect(operation("union")).toHaveAttribute("aria-pressed", "true");
+});
+
+test("combine: regions are chosen by clicks, and the shortest expression for them is written", async ({ page }) => {
+  await openSheet(page, POND);
+  await station(page, "Combine");
+  await expect(page.getByTestId("curves-kept")).toContainText("up to 0.0");
+  await page.getByRole("tab", { name: "Regions" }).click();
+  const expression = page.getByTestId("regions-expression");
+  // At first those of the shape as it is.
+  await expect(expression).toHaveText("pond union stone");
+  const common = await onPage(page, 110, 60);
+  await page.mouse.click(common.x, common.y);
+  await expect(expression).toHaveText("pond xor stone");
+  await page
+    .getByRole("row")
+    .filter({ has: page.getByRole("cell", { name: "stone", exact: true }) })
+    .getByRole("checkbox")
+    .uncheck();
+  await expect(expression).toHaveText("pond difference stone");
+  const area = await numberIn(page.getByTestId("regions-area"));
+  await page.getByRole("button", { name: "Write it" }).click();
+  await expect.poll(() => scriptText(page)).toContain("picked = pond difference stone");
+  await expect(page.locator(".margin-note").last()).toContainText(
+    area.toLocaleString("en-US", { minimumFractionDigits: 1, maximumFractionDigits: 1 }),
+  );
+  await page.getByRole("button", { name: "Undo" }).click();
+  await expect.poll(() => scriptText(page)).not.toContain("picked");
+});
+
+/** Which of the pixels in a picture of shapes are dark, as the browser's own canvas fills them. */
+async function filledByCanvas(page: Page, rings: number[][], size: number): Promise<number[]> {
+  return page.evaluate(
+    ({ rings: outlines, size: side }) => {
+      const canvas = document.createElement("canvas");
+      canvas.width = canvas.height = side;
+      const context = canvas.getContext("2d")!;
+      const path = new Path2D();
+      for (const ring of outlines) {
+        path.moveTo(ring[0], ring[1]);
+        for (let i = 2; i < ring.length; i += 2) path.lineTo(ring[i], ring[i + 1]);
+        path.closePath();
+      }
+      context.fill(path, "evenodd");
+      const { data } = context.getImageData(0, 0, side, side);
+      return Array.from({ length: side * side }, (_, i) => data[4 * i + 3]);
+    },
+    { rings, size },
+  );
+}
+
+test("four operations that fall into pieces and holes fill the pixels that the browser's canvas fills", async ({
+  page,
+}) => {
+  await page.goto("/");
+  const ring = (cx: number, cy: number, r: number, n: number, sense: number) =>
+    Float64Array.from({ length: 2 * n }, (_, i) => {
+      const angle = (sense * 2 * Math.PI * (i >> 1)) / n;
+      return i % 2 ? cy + r * Math.sin(angle) : cx + r * Math.cos(angle);
+    });
+  const comb: number[] = [];
+  for (let k = 0; k < 6; k++) comb.push(20 + 28 * k, 20, 34 + 28 * k, 20, 34 + 28 * k, 170, 48 + 28 * k, 170);
+  const a = { rings: [Float64Array.from([...comb, 190, 188, 12, 188])], fillRule: "evenodd" as const };
+  const b = { rings: [ring(100, 95, 80, 60, 1), ring(100, 95, 52, 48, -1)], fillRule: "evenodd" as const };
+  const flat = (operand: { rings: Float64Array[] }) => operand.rings.map((each) => [...each]);
+  const [inA, inB] = [await filledByCanvas(page, flat(a), 200), await filledByCanvas(page, flat(b), 200)];
+  const holds = {
+    union: (p: boolean, q: boolean) => p || q,
+    intersection: (p: boolean, q: boolean) => p && q,
+    difference: (p: boolean, q: boolean) => p && !q,
+    xor: (p: boolean, q: boolean) => p !== q,
+  };
+  for (const operation of ["union", "intersection", "difference", "xor"] as const) {
+    const { polygons, report } = combine(operation, a, b);
+    expect(report.pieces + report.holes).toBeGreaterThan(3);
+    const filled = await filledByCanvas(
+      page,
+      polygons.flatMap(({ outer, holes }) => [outer, ...holes].map((each) => [...each])),
+      200,
+    );
+    // Away from the edges: pixels that are wholly in or out of both operands.
+    const sure = inA.flatMap((p, i) => ([0, 255].includes(p) && [0, 255].includes(inB[i]) ? [i] : []));
+    const wrong = sure.filter((i) => filled[i] >= 128 !== holds[operation](inA[i] === 255, inB[i] === 255));
+    expect([operation, wrong.length]).toEqual([operation, 0]);
+  }
 });
 
 test("probe: clicked points are asked at once, agree with the pointer, and can be dragged", async ({ page }) => {

@@ -3,7 +3,9 @@ import { type Attachment, type Shape, Sheet } from "@vertexon/notation";
 import { driftwoodDogleg } from "../src/sample/driftwood-dogleg";
 import { footbridgeFalls } from "../src/sample/footbridge-falls";
 import { gullHarbour } from "../src/sample/gull-harbour";
+import { mirrorPonds } from "../src/sample/mirror-ponds";
 import { paperLanterns } from "../src/sample/paper-lanterns";
+import { rippleRings } from "../src/sample/ripple-rings";
 import { windmillWalk } from "../src/sample/windmill-walk";
 
 const evaluated = ({ script, attachments = [] }: { script: string; attachments?: Attachment[] }) => {
@@ -12,7 +14,7 @@ const evaluated = ({ script, attachments = [] }: { script: string; attachments?:
   return sheet.update(script);
 };
 
-test.each([driftwoodDogleg, windmillWalk, footbridgeFalls, gullHarbour, paperLanterns])(
+test.each([driftwoodDogleg, windmillWalk, footbridgeFalls, gullHarbour, paperLanterns, mirrorPonds, rippleRings])(
   "$name evaluates without a complaint",
   (sample) => {
     const { diagnostics, definitions } = evaluated(sample);

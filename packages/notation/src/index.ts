@@ -2,6 +2,8 @@
  * The notation of a sheet: a short text that says how shapes are computed. docs/notation.md is its reference.
  * A {@link Sheet} evaluates scripts incrementally; edits put changes made on the plan back into the text.
  */
+
+export { fewestOperands, type RegionKey } from "./compose-regions";
 export { addProbePoint, applyEdits, type DriverPlace, moveHandle, writeNumber } from "./edits";
 export { flattenEdits, type PixelFlattening, writtenPixels } from "./flatten-edits";
 export { formatScript } from "./format";

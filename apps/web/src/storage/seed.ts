@@ -1,12 +1,14 @@
 import { driftwoodDogleg } from "../sample/driftwood-dogleg";
 import { footbridgeFalls } from "../sample/footbridge-falls";
 import { gullHarbour } from "../sample/gull-harbour";
+import { mirrorPonds } from "../sample/mirror-ponds";
 import { paperLanterns } from "../sample/paper-lanterns";
+import { rippleRings } from "../sample/ripple-rings";
 import { windmillWalk } from "../sample/windmill-walk";
 import { type Database, sheets } from "./schema";
 import { createSheet } from "./sheets";
 
-const SAMPLES = [driftwoodDogleg, windmillWalk, footbridgeFalls, gullHarbour, paperLanterns];
+const SAMPLES = [driftwoodDogleg, windmillWalk, footbridgeFalls, gullHarbour, paperLanterns, mirrorPonds, rippleRings];
 
 /** Puts the sample sheets into a database that never held a sheet; deleted ones count, so none comes back by itself. */
 export async function seedSamples(db: Database): Promise<void> {

@@ -1,18 +1,12 @@
 import {
-  allRings,
-  area,
-  combineAll,
   contours,
   type DistanceIndex,
   distanceIndex,
   type LocationIndex,
   locationIndex,
   type MultiPolygon,
-  type Operation,
   operandOf,
   type Path,
-  perimeter,
-  signedArea,
   writePolygons,
 } from "@vertexon/geometry";
 import {
@@ -33,9 +27,11 @@ import {
 } from "@vertexon/notation";
 import { describeDefinition } from "./describe";
 import { describeInBox } from "./describe-box";
+import { describeCombination } from "./describe-combination";
 import { describeFlattening } from "./describe-flattening";
 import { describeMesh } from "./describe-mesh";
 import { describePixels } from "./describe-pixels";
+import { describeRegions } from "./describe-regions";
 import { itemName } from "./item-name";
 import { shadeField } from "./shade-field";
 import { type SweepRequest, sweep } from "./sweep";
@@ -53,11 +49,10 @@ import type {
   MeshView,
   PixelRequest,
   PixelsView,
+  RegionsView,
   SentView,
   SweepView,
 } from "./views";
-
-const OPERATIONS: Operation[] = ["union", "intersection", "difference", "xor"];
 
 /** One sheet in a thread of its own: evaluates the script and answers questions about the last evaluation. */
 export class SheetService {
@@ -130,40 +125,13 @@ export class SheetService {
   /** What a combined shape's operands give under each operation, or null for any other definition. */
   combination(name: string): CombinationView | null {
     const shape = this.shape(name);
-    const made = shape?.combination;
-    if (!shape || !made || made.operands.length < 2) return null;
-    const [first, ...others] = made.operands;
-    const rest = others.map(({ shape: other }) => other.operand);
-    const second = rest.length === 1 ? rest[0] : operandOf(combineAll("union", rest).polygons);
-    const results = OPERATIONS.map((operation) => {
-      const { polygons } = combineAll(operation, [first.shape.operand, second]);
-      return { operation, polygons, area: area(polygons) };
-    });
-    const names = shape.polygons.flatMap(({ holes }, p) => [
-      `outer ${p + 1}`,
-      ...holes.map((_, h) => `hole ${p + 1}.${h + 1}`),
-    ]);
-    return {
-      operation: made.operation,
-      labels: [first.label, others.map(({ label }) => label).join(", ")],
-      operands: made.operands.map(({ label, shape: operand }) => ({
-        label,
-        outlines: operand.outline.subpaths.length,
-        fillRule: operand.fillRule,
-        area: operand.area,
-      })),
-      results,
-      areas: [first.shape.area, area(combineAll("union", [second]).polygons)],
-      rings: allRings(shape.polygons).map((ring, i) => ({
-        name: names[i],
-        area: signedArea(ring),
-        perimeter: perimeter(ring),
-        vertices: ring.length / 2,
-        sources: made.report.sources[i].map((k) => made.operands[k].label),
-      })),
-      flattening: shape.error - made.report.movement,
-      snapping: made.report.movement,
-    };
+    return shape && describeCombination(shape);
+  }
+
+  /** The regions that a combined shape's operands make of each other, or null for any other definition. */
+  regions(name: string): RegionsView | null {
+    const shape = this.shape(name);
+    return shape && describeRegions(shape);
   }
 
   /** The outlines that a definition would have with other texts; null where one would not compute. */

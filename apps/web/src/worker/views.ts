@@ -238,9 +238,18 @@ export interface CombinationView {
   results: { operation: Operation; polygons: MultiPolygon; area: number }[];
   areas: [number, number];
   rings: { name: string; area: number; perimeter: number; vertices: number; sources: string[] }[];
+  /** The result with the true curves of its operands; null where they have none of their own. */
+  curved: { path: Path; curves: number; distance: number } | null;
+  intersections: number;
   /** Flattening that the operands brought along, and movement by snapping. */
   flattening: number;
   snapping: number;
+}
+
+/** The regions that the operands of a combined shape make of each other. */
+export interface RegionsView {
+  labels: string[];
+  regions: { polygons: MultiPolygon; inside: number[]; area: number; isTaken: boolean }[];
 }
 
 /** A shape as it is on a plan of another size. */

@@ -95,8 +95,8 @@ function pieceOf(
   const start: [number, number] = [ring[2 * i], ring[2 * i + 1]];
   const end: [number, number] = [ring[2 * j], ring[2 * j + 1]];
   const shares = [shareOf(...start), shareOf(...end)];
-  // Edges that lay end to end on one line became one: it is straight.
-  if (shares.some((share) => !(share > -BEYOND && share < 1 + BEYOND))) {
+  // The join of an open outline; and edges that lay end to end on one line and became one.
+  if ((!flat.closed && f === 0) || shares.some((share) => !(share > -BEYOND && share < 1 + BEYOND))) {
     const line: Segment = { kind: "line", x0: start[0], y0: start[1], x1: end[0], y1: end[1] };
     return { segment: line, from: 0, to: 1, first: i, stops: [0, 1], start, end };
   }

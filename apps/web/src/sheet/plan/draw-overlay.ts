@@ -27,6 +27,24 @@ export function drawPictures(
   }
 }
 
+/** Regions: chosen ones in their tone, others bare, all with their outline. */
+export function drawRegions(ctx: CanvasRenderingContext2D, camera: Camera, { regions }: Overlay): void {
+  for (const { polygons, tone, isChosen } of regions ?? []) {
+    const outline = new Path2D();
+    for (const { outer, holes } of polygons)
+      for (const ring of [outer, ...holes]) {
+        outline.moveTo(...toScreen(camera, ring[0], ring[1]));
+        for (let i = 2; i < ring.length; i += 2) outline.lineTo(...toScreen(camera, ring[i], ring[i + 1]));
+        outline.closePath();
+      }
+    ctx.fillStyle = isChosen ? tone : withAlpha(tokens.sheet, 0.82);
+    ctx.fill(outline, "evenodd");
+    ctx.strokeStyle = tokens.ink;
+    ctx.lineWidth = isChosen ? 1.8 : 0.8;
+    ctx.stroke(outline);
+  }
+}
+
 /** The edges of triangles or pieces, thin. Where cells overlap, what they fill adds up. */
 export function drawMesh(ctx: CanvasRenderingContext2D, camera: Camera, { mesh }: Overlay): void {
   if (!mesh) return;

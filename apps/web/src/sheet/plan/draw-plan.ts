@@ -8,7 +8,7 @@ import { type Camera, RULER, toScreen } from "./camera";
 import { drawGrid, drawPaper, drawRulers } from "./draw-grid";
 import { drawContours, drawField, drawFootLine, drawProbe, drawWorstSpot } from "./draw-measures";
 import { drawMistakes } from "./draw-mistakes";
-import { drawGhosts, drawMesh, drawPictures, drawRays, drawTravel } from "./draw-overlay";
+import { drawGhosts, drawMesh, drawPictures, drawRays, drawRegions, drawTravel } from "./draw-overlay";
 import {
   drawCurveHandles,
   drawDot,
@@ -126,6 +126,7 @@ function drawShapes(ctx: CanvasRenderingContext2D, scene: Scene, only: Only): vo
   if (station === "flatten") strokeTrueOutline(ctx, camera, shape.shape, tokens.plum);
   if (station !== "probe") drawVertices(ctx, camera, shape.shape, colour);
   if (station === "define") drawCurveHandles(ctx, camera, shape.shape);
+  drawRegions(ctx, camera, overlay);
   drawMesh(ctx, camera, overlay);
   drawGhosts(ctx, camera, overlay);
   drawRays(ctx, camera, overlay);

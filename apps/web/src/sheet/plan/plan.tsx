@@ -196,6 +196,7 @@ export function Plan(props: Props) {
       const to = place(seen, px, py, free, null);
       return setDraft([...draft, { x: Number(to.x.toFixed(to.decimals)), y: Number(to.y.toFixed(to.decimals)) }]);
     }
+    if (overlay.onPlace?.(x, y)) return;
     const corner = station === "define" && shape ? cornerAt(seen, shape, px, py) : null;
     if (spot) props.onChoose(spot.definition);
     if (spot || corner)

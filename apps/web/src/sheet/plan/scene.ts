@@ -1,4 +1,4 @@
-import type { Path, Ring } from "@vertexon/geometry";
+import type { MultiPolygon, Path, Ring } from "@vertexon/geometry";
 import type { Handle, Mark } from "@vertexon/notation";
 import { itemName } from "@/worker/item-name";
 import type { FieldPicture, ShapeView, SheetView, Spot } from "@/worker/views";
@@ -47,6 +47,10 @@ export interface Overlay {
   rays?: { x: number; y: number; to: Float64Array };
   /** Triangles or convex pieces. */
   mesh?: readonly Ring[];
+  /** Regions in tones of their own; those that are chosen are filled. */
+  regions?: readonly { polygons: MultiPolygon; tone: string; isChosen: boolean }[];
+  /** Where a click on the plan goes, in place of choosing a shape; false leaves it to that. */
+  onPlace?: (x: number, y: number) => boolean;
   /** Where an edge is far from its curve. */
   spot?: Spot;
 }

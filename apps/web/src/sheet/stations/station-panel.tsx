@@ -1,5 +1,5 @@
 import { memo } from "react";
-import { CombineStation } from "./combine";
+import { CombineStation } from "./combine/combine";
 import type { StationProps } from "./context";
 import { DefineStation } from "./define/define";
 import { FieldStation } from "./field";

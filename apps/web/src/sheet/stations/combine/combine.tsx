@@ -1,16 +1,22 @@
 import { bounds } from "@vertexon/geometry";
-import { Table } from "antd";
+import { Table, Tabs } from "antd";
+import { useEffect, useState } from "react";
 import { Figure } from "@/format/figure";
 import { fixed, small } from "@/format/numbers";
 import { tokens, tones } from "@/theme/tokens";
 import type { CombinationView } from "@/worker/views";
-import { useAnswer } from "../use-answer";
-import type { StationProps } from "./context";
-import { Empty, Facts, Panel } from "./panel";
-import { Thumbnail } from "./thumbnail";
+import { useAnswer } from "../../use-answer";
+import type { StationProps } from "../context";
+import { Empty, Facts, Panel } from "../panel";
+import { Thumbnail } from "../thumbnail";
+import { Regions } from "./regions";
 
-/** A combined shape's rings, the same operands under all four operations, and whether the areas balance. */
-export function CombineStation({ view, thread, shape, onLight, onEdit }: StationProps) {
+type Tab = "operations" | "regions";
+
+/** A combined shape: its operands under all four operations, its rings, and the regions to compose another one from. */
+export function CombineStation(props: StationProps) {
+  const { view, thread, shape } = props;
+  const [tab, setTab] = useState<Tab>("operations");
   const combination = shape?.shape.combination ?? null;
   const name = combination ? shape?.name : null;
   const answer = useAnswer(thread, name ? (service) => service.combination(name) : null, [view, name]);
@@ -27,19 +33,43 @@ export function CombineStation({ view, thread, shape, onLight, onEdit }: Station
       </Panel>
     );
   const [first, second] = answer.labels;
-  const choose = (operation: string) =>
-    onEdit((current, script) => {
-      const definition = current.definitions.find((each) => each.name === name);
-      if (!definition) return null;
-      const text = script.slice(definition.span.from, definition.span.to);
-      const words = [...text.matchAll(new RegExp(`\\b${combination.operation}\\b`, "g"))];
-      // With one word there is no doubt which one is meant.
-      if (words.length !== 1 || operation === combination.operation) return null;
-      const from = definition.span.from + words[0].index;
-      return [{ from, to: from + combination.operation.length, insert: operation }];
-    });
   return (
     <Panel title="Combine" about={`${shape.name} = ${shorten(first)} ${combination.operation} ${shorten(second)}`}>
+      <Tabs
+        size="small"
+        tabBarGutter={14}
+        destroyOnHidden
+        activeKey={tab}
+        onChange={(key) => setTab(key as Tab)}
+        items={[
+          { key: "operations", label: "Operations", children: <Operations {...props} answer={answer} /> },
+          { key: "regions", label: "Regions", children: <Regions {...props} /> },
+        ]}
+      />
+    </Panel>
+  );
+}
+
+/** The four operations to choose from, the result's rings, and whether the areas balance. */
+function Operations({ view, shape, answer, onLight, onEdit, onOverlay }: StationProps & { answer: CombinationView }) {
+  const { operation: taken, curved } = answer;
+  useEffect(() => {
+    onOverlay(curved ? { ghosts: [{ path: curved.path, lit: false }] } : {});
+    return () => onOverlay({});
+  }, [curved, onOverlay]);
+  const choose = (operation: string) =>
+    onEdit((current, script) => {
+      const definition = current.definitions.find((each) => each.name === shape?.definition);
+      if (!definition) return null;
+      const text = script.slice(definition.span.from, definition.span.to);
+      const words = [...text.matchAll(new RegExp(`\\b${taken}\\b`, "g"))];
+      // With one word there is no doubt which one is meant.
+      if (words.length !== 1 || operation === taken) return null;
+      const from = definition.span.from + words[0].index;
+      return [{ from, to: from + taken.length, insert: operation }];
+    });
+  return (
+    <>
       <p className="quiet">The same two operands, all four ways. Click one to take it.</p>
       <div className="operations">
         {answer.results.map(({ operation, polygons, area }) => (
@@ -94,7 +124,7 @@ export function CombineStation({ view, thread, shape, onLight, onEdit }: Station
           { title: "area", align: "right", width: 108, render: (_, { area }) => <Figure value={area} /> },
         ]}
       />
-    </Panel>
+    </>
   );
 }
 
@@ -123,6 +153,18 @@ function Balance({ answer }: { answer: CombinationView }) {
           <span key="e" className="mono">
             {small(answer.flattening)} flattening + {small(answer.snapping)} snapping
           </span>,
+        ],
+        ["intersections", <Figure key="i" value={answer.intersections} decimals={0} />, "intersections"],
+        [
+          "true curves kept",
+          answer.curved ? (
+            <span key="c" className="mono">
+              {answer.curved.curves}, up to {small(answer.curved.distance)} from the edges
+            </span>
+          ) : (
+            "—"
+          ),
+          "curves-kept",
         ],
       ]}
     />

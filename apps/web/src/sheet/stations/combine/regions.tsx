@@ -1,0 +1,110 @@
+import { locatePoint, operandOf } from "@vertexon/geometry";
+import { fewestOperands } from "@vertexon/notation";
+import { Button, Table } from "antd";
+import { useEffect, useMemo, useState } from "react";
+import { Figure } from "@/format/figure";
+import { fixed } from "@/format/numbers";
+import { tones } from "@/theme/tokens";
+import type { RegionsView } from "@/worker/views";
+import { appendedLine, freshName } from "../../script/append";
+import { useAnswer } from "../../use-answer";
+import type { StationProps } from "../context";
+import { useResting } from "../use-resting";
+
+/** As many regions as numbers have bits to tell their sets apart. */
+const MOST_REGIONS = 31;
+
+/**
+ * Every region of the overlapping operands with its area and the shapes that it lies in. Regions are chosen by a click, on
+ * the plan or in the list; the shortest expression that selects them is written into the script.
+ */
+export function Regions({ view, thread, shape, moving, onOverlay, onEdit }: StationProps) {
+  const name = shape?.name ?? null;
+  const resting = useResting(view, moving);
+  const answer = useAnswer(thread, name ? (service) => service.regions(name) : null, [resting, name]);
+  const [picked, setPicked] = useState<{ of: string; keys: string[] } | null>(null);
+  const chosen = useMemo(
+    () => (answer && name ? chosenOf(answer, picked?.of === name ? picked.keys : null) : []),
+    [answer, picked, name],
+  );
+  useEffect(() => {
+    if (!answer || !name) return;
+    const toggle = (i: number) => {
+      const next = chosen.includes(i) ? chosen.filter((k) => k !== i) : [...chosen, i];
+      setPicked({ of: name, keys: next.map((k) => keyOf(answer, k)) });
+    };
+    onOverlay({
+      regions: answer.regions.map(({ polygons }, i) => ({
+        polygons,
+        tone: tones[i % tones.length],
+        isChosen: chosen.includes(i),
+      })),
+      onPlace: (x, y) => {
+        const at = answer.regions.findIndex(({ polygons }) => locatePoint(x, y, operandOf(polygons)).side === "inside");
+        if (at >= 0) toggle(at);
+        return at >= 0;
+      },
+    });
+    return () => onOverlay({});
+  }, [answer, name, chosen, onOverlay]);
+  if (!answer || !name) return <p className="panel-empty">Finding the regions …</p>;
+  if (answer.regions.length > MOST_REGIONS)
+    return <p className="panel-empty">{answer.regions.length} regions are too many to choose from.</p>;
+  const names = answer.labels.map((label) => (/^\w+$/.test(label) ? label : `(${label})`));
+  const expression = fewestOperands(names, answer.regions, chosen);
+  const area = chosen.reduce((sum, i) => sum + answer.regions[i].area, 0);
+  const write = () =>
+    onEdit((current, script) =>
+      expression ? appendedLine(script, `${freshName(current, "picked")} = ${expression}`) : null,
+    );
+  return (
+    <>
+      <div className="regions-written">
+        <code className="mono" data-testid="regions-expression">
+          {expression ?? "nothing is chosen"}
+        </code>
+        <Button size="small" type="primary" disabled={!expression} onClick={write}>
+          Write it
+        </Button>
+      </div>
+      <p className="quiet">
+        Click regions, on the plan or here, to choose them. Chosen: {chosen.length} of {answer.regions.length},{" "}
+        <span className="mono" data-testid="regions-area">
+          {fixed(area, 3)}
+        </span>{" "}
+        in area.
+      </p>
+      <Table
+        size="small"
+        pagination={false}
+        rowKey="key"
+        scroll={{ y: 220 }}
+        dataSource={answer.regions.map((region, i) => ({ ...region, i, key: keyOf(answer, i) }))}
+        rowClassName={({ i }) => (chosen.includes(i) ? "row-chosen" : "row-choosable")}
+        rowSelection={{
+          selectedRowKeys: chosen.map((i) => keyOf(answer, i)),
+          onChange: (keys) => setPicked({ of: name, keys: keys.map(String) }),
+        }}
+        columns={[
+          {
+            title: "",
+            width: 34,
+            render: (_, { i }) => <span className="region-tone" style={{ background: tones[i % tones.length] }} />,
+          },
+          { title: "in", ellipsis: true, render: (_, { inside }) => inside.map((k) => answer.labels[k]).join(", ") },
+          { title: "pieces", align: "right", width: 64, render: (_, { polygons }) => polygons.length },
+          { title: "area", align: "right", width: 110, render: (_, region) => <Figure value={region.area} /> },
+        ]}
+      />
+    </>
+  );
+}
+
+function keyOf({ regions }: RegionsView, i: number): string {
+  return regions[i].inside.join();
+}
+
+/** The regions that were picked; at first those of the shape as it is. */
+function chosenOf(view: RegionsView, keys: readonly string[] | null): number[] {
+  return view.regions.flatMap((region, i) => ((keys ? keys.includes(keyOf(view, i)) : region.isTaken) ? [i] : []));
+}

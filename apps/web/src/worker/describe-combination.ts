@@ -1,0 +1,76 @@
+import {
+  allRings,
+  area,
+  type CombineResult,
+  combineAll,
+  keepCurves,
+  type Operation,
+  operandOf,
+  perimeter,
+  segmentsWithJoin,
+  signedArea,
+} from "@vertexon/geometry";
+import type { Shape } from "@vertexon/notation";
+import type { CombinationView } from "./views";
+
+const OPERATIONS: Operation[] = ["union", "intersection", "difference", "xor"];
+
+/** What a combined shape's operands give under each operation, or null for any other shape. */
+export function describeCombination(shape: Shape): CombinationView | null {
+  const made = shape.combination;
+  if (!made || made.operands.length < 2) return null;
+  const [first, ...others] = made.operands;
+  const rest = others.map(({ shape: other }) => other.operand);
+  const second = rest.length === 1 ? rest[0] : operandOf(combineAll("union", rest).polygons);
+  const results = OPERATIONS.map((operation) => {
+    const { polygons } = combineAll(operation, [first.shape.operand, second]);
+    return { operation, polygons, area: area(polygons) };
+  });
+  const names = shape.polygons.flatMap(({ holes }, p) => [
+    `outer ${p + 1}`,
+    ...holes.map((_, h) => `hole ${p + 1}.${h + 1}`),
+  ]);
+  return {
+    operation: made.operation,
+    labels: [first.label, others.map(({ label }) => label).join(", ")],
+    operands: made.operands.map(({ label, shape: operand }) => ({
+      label,
+      outlines: operand.outline.subpaths.length,
+      fillRule: operand.fillRule,
+      area: operand.area,
+    })),
+    results,
+    areas: [first.shape.area, area(combineAll("union", [second]).polygons)],
+    rings: allRings(shape.polygons).map((ring, i) => ({
+      name: names[i],
+      area: signedArea(ring),
+      perimeter: perimeter(ring),
+      vertices: ring.length / 2,
+      sources: made.report.sources[i].map((k) => made.operands[k].label),
+    })),
+    curved: curvedOf(shape),
+    intersections: made.report.intersections,
+    flattening: shape.error - made.report.movement,
+    snapping: made.report.movement,
+  };
+}
+
+/** The result with the true curves of its operands; null where one of those is combined itself, or nothing is curved. */
+function curvedOf(shape: Shape): CombinationView["curved"] {
+  const { operation, operands } = shape.combination!;
+  const shapes = operands.map(({ shape: operand }) => operand);
+  if (shapes.some(({ combination }) => combination)) return null;
+  const result: CombineResult = combineAll(
+    operation,
+    shapes.map(({ operand }) => operand),
+  );
+  const sources = shapes.map(({ outline, flat }) =>
+    flat.subpaths.map((subpath, i) => ({
+      segments: segmentsWithJoin({ ...outline.subpaths[i], closed: true }),
+      flat: subpath,
+    })),
+  );
+  const { path, distance } = keepCurves(result, sources);
+  const curves = path.subpaths.flatMap(({ segments }) => segments).filter(({ kind }) => kind !== "line").length;
+  return curves > 0 ? { path, curves, distance } : null;
+}
