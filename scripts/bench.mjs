@@ -30,21 +30,33 @@ function row(name, milliseconds, unit, reference) {
 }
 
 function combining() {
-  for (const n of [100, 1000, 4000]) {
+  const sorted = "a sort of as many coordinates";
+  const measure = (name, a, b, coordinates, runs = 3) =>
+    row(
+      name,
+      best(runs, () => kernel.combine("union", a, b)),
+      sorted,
+      sortOf(coordinates),
+    );
+  for (const n of [1000, 10_000, 100_000, 500_000]) {
     const [a, b] = [operand(coast(n, 7, 0)), operand(coast(n, 8, 0.3))];
-    row(
-      `union of two outlines of ${n} edges`,
-      best(3, () => kernel.combine("union", a, b)),
-      "a sort of as many coordinates",
-      sortOf(4 * n),
-    );
-    row(
-      `the same outline of ${n} edges twice`,
-      best(3, () => kernel.combine("union", a, a)),
-      "a sort of as many coordinates",
-      sortOf(4 * n),
-    );
+    measure(`union of two outlines of ${n} edges`, a, b, 4 * n);
+    measure(`the same outline of ${n} edges twice`, a, a, 4 * n);
   }
+  const outline = coast(500_000, 7, 0);
+  const noise = random(outline.length, 9);
+  const moved = outline.map((value, i) => value + 1e-13 * (noise[i] - 0.5));
+  measure("500000 edges against the same, moved by 1e-13", operand(outline), operand(moved), 2_000_000);
+  const teeth = 250;
+  const upright = [];
+  const level = [];
+  for (let i = 0; i < teeth; i++) {
+    const [near, far] = [2 * i, 2 * teeth];
+    upright.push(Float64Array.of(near, -1 - i * 1e-4, near + 0.7, 0, near + 1, far, near, far));
+    level.push(Float64Array.of(-1, near, far, near + 0.3, far, near + 1, -1, near + 1));
+  }
+  const crossed = (rings) => ({ rings, fillRule: "nonzero" });
+  measure("two combs with 250,000 crossings", crossed(upright), crossed(level), 500_000, 1);
 }
 
 function triangulating() {

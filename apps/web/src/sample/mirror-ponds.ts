@@ -13,7 +13,7 @@ duck  = circle((116, 118), radius: 42)
 
 // An odd number of ponds: deep water, with dry land between.
 water = mill xor reed xor duck
-// Where exactly two overlap the ball slows down.
+// Where the duck pond overlaps another the ball slows down.
 mud   = (mill union reed) intersection duck
 
 emit water as json, decimals 2, to "ponds.json"

@@ -22,10 +22,14 @@ export function describeCombination(shape: Shape): CombinationView | null {
   const [first, ...others] = made.operands;
   const rest = others.map(({ shape: other }) => other.operand);
   const second = rest.length === 1 ? rest[0] : operandOf(combineAll("union", rest).polygons);
+  const all = made.operands.map(({ shape: operand }) => operand.operand);
   const results = OPERATIONS.map((operation) => {
-    const { polygons } = combineAll(operation, [first.shape.operand, second]);
+    const { polygons } = combineAll(operation, all);
     return { operation, polygons, area: area(polygons) };
   });
+  const [union, intersection] = (["union", "intersection"] as const).map((operation) =>
+    area(combineAll(operation, [first.shape.operand, second]).polygons),
+  );
   const names = shape.polygons.flatMap(({ holes }, p) => [
     `outer ${p + 1}`,
     ...holes.map((_, h) => `hole ${p + 1}.${h + 1}`),
@@ -40,6 +44,7 @@ export function describeCombination(shape: Shape): CombinationView | null {
       area: operand.area,
     })),
     results,
+    balance: union + intersection,
     areas: [first.shape.area, area(combineAll("union", [second]).polygons)],
     rings: allRings(shape.polygons).map((ring, i) => ({
       name: names[i],

@@ -229,13 +229,15 @@ export interface FieldView {
   reach: number;
 }
 
-/** The four operations on the operands of a combined shape: the first against all others. */
+/** The four operations on the operands of a combined shape. */
 export interface CombinationView {
   operation: Operation;
   labels: [string, string];
   /** Every operand with how many outlines it has and its fill rule: two in one are one shape, not two. */
   operands: { label: string; outlines: number; fillRule: FillRule; area: number }[];
   results: { operation: Operation; polygons: MultiPolygon; area: number }[];
+  /** Union and intersection of the first operand and all others together: as much as the areas of both. */
+  balance: number;
   areas: [number, number];
   rings: { name: string; area: number; perimeter: number; vertices: number; sources: string[] }[];
   /** The result with the true curves of its operands; null where they have none of their own. */

@@ -19,3 +19,4 @@
 export { cleaned, combine, combineAll, type Operation, regions } from "./combine";
 export { cut } from "./cut";
 export type { CombineReport, CombineResult, EdgeOrigins } from "./select";
+export { type Tile, type TileGrid, tiles } from "./tiles";

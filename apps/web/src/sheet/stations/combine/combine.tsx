@@ -70,7 +70,7 @@ function Operations({ view, shape, answer, onLight, onEdit, onOverlay }: Station
     });
   return (
     <>
-      <p className="quiet">The same two operands, all four ways. Click one to take it.</p>
+      <p className="quiet">The same operands, all four ways. Click one to take it.</p>
       <div className="operations">
         {answer.results.map(({ operation, polygons, area }) => (
           <button
@@ -128,16 +128,18 @@ function Operations({ view, shape, answer, onLight, onEdit, onOverlay }: Station
   );
 }
 
-/** area(A ∪ B) + area(A ∩ B) against area(A) + area(B): equal but for what snapping and doubles leave. */
+/**
+ * area(A ∪ B) + area(A ∩ B) against area(A) + area(B), A being the first operand and B all others: equal but for what
+ * snapping and doubles leave.
+ */
 function Balance({ answer }: { answer: CombinationView }) {
-  const [union, intersection] = answer.results.map(({ area }) => area);
   const [a, b] = answer.areas;
-  const difference = union + intersection - (a + b);
+  const difference = answer.balance - (a + b);
   const balanced = Math.abs(difference) <= 1e-9 * Math.max(a, b, 1e-300);
   return (
     <Facts
       rows={[
-        ["union + intersection", <Figure key="u" value={union + intersection} decimals={6} />, "balance-left"],
+        ["union + intersection", <Figure key="u" value={answer.balance} decimals={6} />, "balance-left"],
         [
           "A + B",
           <span key="b">
