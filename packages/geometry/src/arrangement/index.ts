@@ -16,6 +16,7 @@
  * within three steps of return bit for bit; a result combined with itself is itself; equal input gives equal output,
  * whatever the order of operands, of their rings, or the start of a ring.
  */
+export { clipLines } from "./clip-lines";
 export { cleaned, combine, combineAll, type Operation, regions } from "./combine";
 export { cut } from "./cut";
 export type { CombineReport, CombineResult, EdgeOrigins } from "./select";
