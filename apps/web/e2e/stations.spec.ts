@@ -54,6 +54,9 @@ test("combine: regions are chosen by clicks, and the shortest expression for the
   await openSheet(page, POND);
   await station(page, "Combine");
   await expect(page.getByTestId("curves-kept")).toContainText("up to 0.0");
+  await page.getByRole("tab", { name: "Intersections" }).click();
+  // The pond's edge leaves the stone through its side at y = 90.
+  await expect(page.getByRole("row", { name: /^1 / })).toContainText("90.000000");
   await page.getByRole("tab", { name: "Regions" }).click();
   const expression = page.getByTestId("regions-expression");
   // At first those of the shape as it is.

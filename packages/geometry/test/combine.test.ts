@@ -193,10 +193,18 @@ test("input vertices that nothing comes near return bit for bit", () => {
   const a = shape([0.1, 0.2, 10.3, 0.7, 5.5, 9.1]);
   const b = shape([5.1, 3.3, 20.7, 4.9, 12.2, 17.7]);
   const given = new Set([...a.rings[0], ...b.rings[0]]);
-  const { polygons, report } = combine("union", a, b);
+  const { polygons, report, crossings } = combine("union", a, b);
   const kept = [...polygons[0].outer].filter((value) => given.has(value));
   expect(kept.length).toBe(2 * 5);
   expect(report).toMatchObject({ intersections: 2, verticesMoved: 0 });
+  // Both crossings are vertices of the result.
+  const found = crossings();
+  expect(found).toHaveLength(4);
+  const vertices = [...polygons[0].outer];
+  for (const k of [0, 2]) {
+    const at = vertices.findIndex((x, i) => i % 2 === 0 && x === found[k] && vertices[i + 1] === found[k + 1]);
+    expect(at).toBeGreaterThanOrEqual(0);
+  }
 });
 
 test.each([1.7e308, 1e200, 1, 1e-200, 4e-323])("every size has a result: %p", (size) => {

@@ -15,6 +15,9 @@ import type { CombinationView } from "./views";
 
 const OPERATIONS: Operation[] = ["union", "intersection", "difference", "xor"];
 
+/** So many crossings are told one by one. */
+const MOST_CROSSINGS = 400;
+
 /** What a combined shape's operands give under each operation, or null for any other shape. */
 export function describeCombination(shape: Shape): CombinationView | null {
   const made = shape.combination;
@@ -55,6 +58,10 @@ export function describeCombination(shape: Shape): CombinationView | null {
     })),
     curved: curvedOf(shape),
     intersections: made.report.intersections,
+    crossings: combineAll(made.operation, all)
+      .crossings()
+      .subarray(0, 2 * MOST_CROSSINGS)
+      .slice(),
     flattening: shape.error - made.report.movement,
     snapping: made.report.movement,
   };

@@ -243,6 +243,8 @@ export interface CombinationView {
   /** The result with the true curves of its operands; null where they have none of their own. */
   curved: { path: Path; curves: number; distance: number } | null;
   intersections: number;
+  /** Where edges cross, x y each; the first of them where there are very many. */
+  crossings: Float64Array;
   /** Flattening that the operands brought along, and movement by snapping. */
   flattening: number;
   snapping: number;

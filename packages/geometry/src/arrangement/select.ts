@@ -37,6 +37,8 @@ export interface CombineResult {
   report: CombineReport;
   /** For each ring of the result the edges of operands that its edges come from; made when it is asked for. */
   origins(): EdgeOrigins[];
+  /** Where edges properly cross, x y of each pixel once, in lexicographic order; made when it is asked for. */
+  crossings(): Float64Array;
 }
 
 /** Tells from the operands that a place lies in whether it belongs to the result. */
@@ -92,6 +94,7 @@ export function assemble(arrangement: Arrangement, selected: Uint8Array): Combin
       dropped: outlines.dropped,
       sources: order.map((i) => sourcesOf(arrangement, halfEdges[i])),
     },
+    crossings: () => crossingsOf(arrangement),
     origins: () => order.map((i) => originsOf(arrangement, drawn[i].edges)),
   };
 }
@@ -209,6 +212,13 @@ function originsOf({ outlines }: Arrangement, edges: Int32Array): EdgeOrigins {
     edge[i] = place[e];
   }
   return { operand, ring, edge };
+}
+
+function crossingsOf({ grid, meetings }: Arrangement): Float64Array {
+  const { crossingX, crossingY } = meetings;
+  return Float64Array.from({ length: 2 * crossingX.length }, (_, i) =>
+    i % 2 ? grid.y(crossingY[i >> 1]) : grid.x(crossingX[i >> 1]),
+  );
 }
 
 function outlineAt(first: Int32Array, e: number): number {

@@ -3,6 +3,7 @@ import { tokens, withAlpha } from "@/theme/tokens";
 import type { ShapeView, SheetView } from "@/worker/views";
 import { type Camera, toScreen } from "./camera";
 import { onScreen, regionPath } from "./draw-shapes";
+import { haloText } from "./halo-text";
 import { type Overlay, shapesOf } from "./scene";
 
 /** Pictures under the plan, faded, and clipped where a shape is named for that. */
@@ -42,6 +43,26 @@ export function drawRegions(ctx: CanvasRenderingContext2D, camera: Camera, { reg
     ctx.strokeStyle = tokens.ink;
     ctx.lineWidth = isChosen ? 1.8 : 0.8;
     ctx.stroke(outline);
+  }
+}
+
+/** Numbers beside places, each on a small cross; those that would run together keep the cross only. */
+export function drawNumbered(ctx: CanvasRenderingContext2D, camera: Camera, { numbered }: Overlay): void {
+  if (!numbered) return;
+  const taken: [number, number][] = [];
+  for (let i = 0; i < numbered.length; i += 2) {
+    const [x, y] = toScreen(camera, numbered[i], numbered[i + 1]);
+    ctx.strokeStyle = tokens.olive;
+    ctx.lineWidth = 1.6;
+    ctx.beginPath();
+    ctx.moveTo(x - 5, y - 5);
+    ctx.lineTo(x + 5, y + 5);
+    ctx.moveTo(x - 5, y + 5);
+    ctx.lineTo(x + 5, y - 5);
+    ctx.stroke();
+    if (taken.some(([px, py]) => Math.abs(px - x) < 22 && Math.abs(py - y) < 14)) continue;
+    taken.push([x, y]);
+    haloText(ctx, String(i / 2 + 1), x + 9, y - 8, `600 11px ${tokens.mono}`);
   }
 }
 

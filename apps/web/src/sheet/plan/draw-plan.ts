@@ -8,7 +8,7 @@ import { type Camera, RULER, toScreen } from "./camera";
 import { drawGrid, drawPaper, drawRulers } from "./draw-grid";
 import { drawContours, drawField, drawFootLine, drawProbe, drawWorstSpot } from "./draw-measures";
 import { drawMistakes } from "./draw-mistakes";
-import { drawGhosts, drawMesh, drawPictures, drawRays, drawRegions, drawTravel } from "./draw-overlay";
+import { drawGhosts, drawMesh, drawNumbered, drawPictures, drawRays, drawRegions, drawTravel } from "./draw-overlay";
 import {
   drawCurveHandles,
   drawDot,
@@ -129,6 +129,7 @@ function drawShapes(ctx: CanvasRenderingContext2D, scene: Scene, only: Only): vo
   drawRegions(ctx, camera, overlay);
   drawMesh(ctx, camera, overlay);
   drawGhosts(ctx, camera, overlay);
+  drawNumbered(ctx, camera, overlay);
   drawRays(ctx, camera, overlay);
   drawTravel(ctx, camera, shape.shape, overlay);
   if (station === "flatten") drawWorstSpot(ctx, camera, shape.shape, overlay.spot);

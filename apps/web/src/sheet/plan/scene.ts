@@ -47,6 +47,8 @@ export interface Overlay {
   rays?: { x: number; y: number; to: Float64Array };
   /** Triangles or convex pieces. */
   mesh?: readonly Ring[];
+  /** Places with their numbers, from 1: x y each. */
+  numbered?: Float64Array;
   /** Regions in tones of their own; those that are chosen are filled. */
   regions?: readonly { polygons: MultiPolygon; tone: string; isChosen: boolean }[];
   /** Where a click on the plan goes, in place of choosing a shape; false leaves it to that. */

@@ -9,9 +9,10 @@ import { useAnswer } from "../../use-answer";
 import type { StationProps } from "../context";
 import { Empty, Facts, Panel } from "../panel";
 import { Thumbnail } from "../thumbnail";
+import { Intersections } from "./intersections";
 import { Regions } from "./regions";
 
-type Tab = "operations" | "regions";
+type Tab = "operations" | "regions" | "intersections";
 
 /** A combined shape: its operands under all four operations, its rings, and the regions to compose another one from. */
 export function CombineStation(props: StationProps) {
@@ -44,6 +45,7 @@ export function CombineStation(props: StationProps) {
         items={[
           { key: "operations", label: "Operations", children: <Operations {...props} answer={answer} /> },
           { key: "regions", label: "Regions", children: <Regions {...props} /> },
+          { key: "intersections", label: "Intersections", children: <Intersections {...props} answer={answer} /> },
         ]}
       />
     </Panel>
