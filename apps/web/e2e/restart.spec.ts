@@ -5,7 +5,15 @@ import path from "node:path";
 import { expect, test } from "@playwright/test";
 import { freePort } from "../../../scripts/lib/server.mjs";
 
-const SAMPLES = ["Driftwood Dogleg", "Footbridge Falls", "Gull Harbour", "Paper Lanterns", "Windmill Walk"];
+const SAMPLES = [
+  "Driftwood Dogleg",
+  "Footbridge Falls",
+  "Gull Harbour",
+  "Mirror Ponds",
+  "Paper Lanterns",
+  "Ripple Rings",
+  "Windmill Walk",
+];
 
 const root = path.resolve(import.meta.dirname, "../../..");
 

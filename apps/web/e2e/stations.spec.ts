@@ -80,6 +80,26 @@ test("combine: regions are chosen by clicks, and the shortest expression for the
   await expect.poll(() => scriptText(page)).not.toContain("picked");
 });
 
+test("combine: specks below a size are listed, and a definition without them is written", async ({ page }) => {
+  await openSheet(
+    page,
+    `plan 200 by 160, y down, unit px
+tolerance 0.05
+lane = rect((20, 20), width: 100, height: 60)
+crumb = rect((150, 100), width: 2, height: 2)
+both = lane xor crumb
+`,
+  );
+  await station(page, "Combine");
+  await expect(page.getByTestId("specks")).toHaveText("none");
+  await page.getByRole("spinbutton", { name: "area of specks" }).fill("5");
+  await page.keyboard.press("Enter");
+  await expect(page.getByTestId("specks")).toHaveText("outer 2");
+  await page.getByRole("button", { name: "Drop 1" }).click();
+  await expect.poll(() => scriptText(page)).toContain("sifted = both.sift(5)");
+  await expect(page.locator(".margin-note").last()).toContainText("6,000.0");
+});
+
 /** Which of the pixels in a picture of shapes are dark, as the browser's own canvas fills them. */
 async function filledByCanvas(page: Page, rings: number[][], size: number): Promise<number[]> {
   return page.evaluate(

@@ -124,3 +124,16 @@ test("a way of flattening is written behind the whole definition, replaced, and 
   expect(put(once, "count: 7")).toContain(")).flatten(count: 7)");
   expect(put(put("b = circle((0, 0), radius: 3)", "turn: 5deg"), null)).toBe("b = circle((0, 0), radius: 3)");
 });
+
+test("sift leaves specks out and fills small holes; what is left is as it was", () => {
+  const { definitions, diagnostics } = new Sheet().update(`tolerance 0.1
+big = rect((0, 0), width: 40, height: 40)
+mix = big xor rect((10, 10), width: 1, height: 1) xor rect((60, 0), width: 2, height: 1) xor rect((20, 20), width: 5, height: 5)
+all = mix.sift(0)
+few = mix.sift(3)
+bad = mix.sift(-1)
+`);
+  const areas = definitions.slice(1, 4).map(({ value }) => (value as Shape).area);
+  expect(areas).toEqual([1600 - 1 + 2 - 25, 1600 - 1 + 2 - 25, 1600 - 25]);
+  expect(diagnostics.find(({ severity }) => severity === "error")?.message).toBe('"least" must be at least 0, not -1');
+});

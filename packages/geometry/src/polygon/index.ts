@@ -8,6 +8,7 @@ export { type Crossing, properCrossings } from "./crossings";
 export { edgesOf } from "./edges";
 export { convexHull } from "./hull";
 export { area, bounds, orientationOf, perimeter, signedArea } from "./measures";
+export { withoutSpecks } from "./specks";
 export {
   allRings,
   type Bounds,

@@ -212,6 +212,19 @@ export const shapeMethods: MethodSignature[] = [
     },
   },
   {
+    name: "sift",
+    about: "The region without specks: pieces of less than an area are left out, holes of less are filled.",
+    parameters: [{ name: "least", type: "number", about: "the area that is kept, in squared plan units, at least 0" }],
+    returns: "shape",
+    example:
+      "(circle((40, 50), radius: 30) xor circle((42, 50), radius: 30) xor rect((80, 20), width: 2, height: 2)).sift(5)",
+    run(shape, args) {
+      const least = args.number("least");
+      if (least < 0) throw new ArgumentError("least", `"least" must be at least 0, not ${least}`);
+      return shape.sift(least);
+    },
+  },
+  {
     name: "cut",
     about: "The pieces that a polyline cuts the region into; a list of shapes.",
     parameters: [

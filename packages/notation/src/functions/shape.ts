@@ -33,6 +33,7 @@ import {
   transformPath,
   transformPoint,
   translation,
+  withoutSpecks,
 } from "@vertexon/geometry";
 import type { Handle } from "./handle";
 import type { TrailRecord } from "./trail";
@@ -228,6 +229,11 @@ export class Shape {
     const { outlines, deviation } = simplifyOutlines(this.flat.subpaths, tolerance);
     const subpaths = outlines.flatMap(({ vertices, closed }) => polygonPath(vertices, closed).subpaths);
     return this.derived({ outline: { subpaths }, fillRule: this.fillRule, carried: this.error + deviation });
+  }
+
+  /** The region without pieces of less than an area, and with holes of less filled. */
+  sift(least: number): Shape {
+    return this.ofPolygons(withoutSpecks(this.polygons, least), this.error);
   }
 
   /** The pieces that open polylines cut the region into. */

@@ -1,10 +1,12 @@
 import { bounds } from "@vertexon/geometry";
-import { Table, Tabs } from "antd";
+import { writeNumber } from "@vertexon/notation";
+import { Button, InputNumber, Table, Tabs } from "antd";
 import { useEffect, useState } from "react";
 import { Figure } from "@/format/figure";
 import { fixed, small } from "@/format/numbers";
 import { tokens, tones } from "@/theme/tokens";
 import type { CombinationView } from "@/worker/views";
+import { appendedLine, freshName } from "../../script/append";
 import { useAnswer } from "../../use-answer";
 import type { StationProps } from "../context";
 import { Empty, Facts, Panel } from "../panel";
@@ -109,6 +111,7 @@ function Operations({ view, shape, answer, onLight, onEdit, onOverlay }: Station
           { title: "edges from", ellipsis: true, render: (_, ring) => ring.sources.join(", ") },
         ]}
       />
+      <Specks rings={answer.rings} name={shape?.name ?? ""} onEdit={onEdit} />
       <Balance answer={answer} />
       <Table
         size="small"
@@ -127,6 +130,43 @@ function Operations({ view, shape, answer, onLight, onEdit, onOverlay }: Station
         ]}
       />
     </>
+  );
+}
+
+/** Rings of less than an area, and a definition that leaves them out. */
+function Specks({
+  rings,
+  name,
+  onEdit,
+}: { rings: CombinationView["rings"]; name: string } & Pick<StationProps, "onEdit">) {
+  const [least, setLeast] = useState(1);
+  const specks = rings.filter(({ area }) => Math.abs(area) < least);
+  const drop = () =>
+    onEdit((current, script) =>
+      appendedLine(script, `${freshName(current, "sifted")} = ${name}.sift(${writeNumber(least, 6)})`),
+    );
+  return (
+    <div className="specks">
+      <span>specks of less than</span>
+      <InputNumber
+        size="small"
+        min={0}
+        value={least}
+        onChange={(next) => next !== null && setLeast(next)}
+        aria-label="area of specks"
+      />
+      <span className="mono" data-testid="specks">
+        {specks.length
+          ? specks
+              .map((ring) => ring.name)
+              .slice(0, 4)
+              .join(", ") + (specks.length > 4 ? " …" : "")
+          : "none"}
+      </span>
+      <Button size="small" disabled={specks.length === 0 || !/^\w+$/.test(name)} onClick={drop}>
+        Drop {specks.length || "them"}
+      </Button>
+    </div>
   );
 }
 
