@@ -125,9 +125,16 @@ function eachCrossing(
   visit: (c: number, e: number) => void,
 ): void {
   const n = crossings.x.length;
-  if (n === 0) return;
+  if (n > SAMPLES && bucketsCostLess(tree, outlines, crossings, margin)) {
+    const buckets = new CrossingBuckets(outlines, crossings, margin);
+    for (let e = 0; e < outlines.next.length; e++) buckets.walk(e, (c) => visit(c, e));
+  } else for (let c = 0; c < n; c++) tree.forEachNear(crossings.x[c], crossings.y[c], margin, (e) => visit(c, e));
+}
+
+function bucketsCostLess(tree: EdgeTree, outlines: Outlines, crossings: Points, margin: number): boolean {
+  const n = crossings.x.length;
   let offered = 0;
-  const few = Math.max(1, Math.floor(n / SAMPLES));
+  const few = Math.floor(n / SAMPLES);
   for (let c = 0; c < n; c += few)
     tree.forEachNear(crossings.x[c], crossings.y[c], margin, () => {
       offered++;
@@ -142,9 +149,7 @@ function eachCrossing(
     });
     looked += found;
   }
-  if (some * looked < n * DESCENT_COST + few * offered)
-    for (let e = 0; e < edges; e++) buckets.walk(e, (c) => visit(c, e));
-  else for (let c = 0; c < n; c++) tree.forEachNear(crossings.x[c], crossings.y[c], margin, (e) => visit(c, e));
+  return some * looked < n * DESCENT_COST + few * offered;
 }
 
 /** About so many crossings a bucket. */
