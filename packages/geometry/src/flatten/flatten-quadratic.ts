@@ -1,6 +1,6 @@
 import type { Quadratic } from "../path";
 import { MOST_CHORDS } from "./longest-chords";
-import { placeAt, stretch } from "./parabola";
+import { CELLS, placeAt, REACH, stretch, WIDTH } from "./parabola";
 import type { VertexSink } from "./vertex-sink";
 
 /**
@@ -15,8 +15,10 @@ import type { VertexSink } from "./vertex-sink";
  * With F(x) = ∫ (1 + s²)^(−1/4) ds, steps that are equal in F hold: by Taylor's formula at m
  *   F(x1) − F(x0) = d g(m) + d³/24 g''(ξ), d = x1 − x0, g = (1 + s²)^(−1/4), g'' >= −1/2,
  * so that d g(m) <= ΔF + d³/48, which is at most sqrt(E) once ΔF <= sqrt(E) / (1 + E/48): near the vertex d is about
- * sqrt(E), and further out g'' is smaller than d grows. Each chord is checked
- * all the same against that share of the tolerance, and one more is taken where rounding should have broken it.
+ * sqrt(E), and further out g'' is smaller than d grows. The tabulated inverse has slopes that are right to 2e-6 of
+ * themselves, so its steps are within that share of ΔF; steps of at least FINEST keep the rounding of u (2^-53 of at most
+ * 2,000) and of x (2^-53 of at most MOST, where dx/du is sqrt(x)) below another 1e-6 of them. SLACK covers both: no chord
+ * needs a check of its own.
  *
  * The distance to the chord's line is that to the chord: C'·chord has the sign of x0 m + 1, and for E <= 4
  * d <= 2 (1 + m²)^(1/4), so x0 m >= m² − |m| (1 + m²)^(1/4) > −1.
@@ -37,45 +39,51 @@ export function flattenQuadratic(curve: Quadratic, tolerance: number, rounding: 
   const from = -vertex * scale;
   const to = (1 - vertex) * scale;
   if (Math.abs(from) > MOST || Math.abs(to) > MOST) return false;
-  const first = sink.count;
   const start = stretch(from);
   const length = stretch(to) - start;
+  const needed = (length / Math.sqrt(e)) * (1 + e / 48 + SLACK);
+  const count = Math.ceil(needed);
+  const step = length / count;
+  if (!(count <= MOST_CHORDS && step >= FINEST)) return false;
+  sink.reserve(count);
+  const { vertices, parameter, count: first } = sink;
   const inverseScale = 1 / scale;
-  for (let count = Math.ceil((length / Math.sqrt(e)) * (1 + e / 48 + SLACK)); ; count++) {
-    if (!(count <= MOST_CHORDS)) return false;
-    sink.reserve(count);
-    const { vertices, parameter } = sink;
-    const step = length / count;
-    const share = ((step / Math.sqrt(e)) * (1 + e / 48 + SLACK)) ** 2;
-    const most = (share * e) ** 2;
-    let t = 0;
-    let x = from;
-    let holds = share <= 1;
-    let at = first;
-    for (let i = 1; i <= count; i++, at++) {
-      const next = i === count ? to : placeAt(start + i * step);
-      const d = next - x;
-      const m = x + d / 2;
-      // d² <= share E sqrt(1 + m²), squared.
-      if (d * d * d * d > most * (1 + m * m)) holds = false;
+  const [px, py] = [2 * bx, 2 * by];
+  parameter[first] = 0;
+  const last = first + count;
+  if (start >= -REACH && start + length <= REACH) {
+    // Within the table there is nothing to decide a vertex.
+    const inCells = step / WIDTH;
+    const origin = (start + REACH) / WIDTH;
+    for (let i = 1, at = first + 1; at < last; i++, at++) {
+      const place = origin + i * inCells;
+      const cell = place | 0;
+      const s = place - cell;
+      const k = 4 * cell;
+      const t = vertex + inverseScale * (CELLS[k] + s * (CELLS[k + 1] + s * (CELLS[k + 2] + s * CELLS[k + 3])));
       parameter[at] = t;
-      t = vertex + next * inverseScale;
-      vertices[2 * at + 2] = x0 + t * (2 * bx + t * ax);
-      vertices[2 * at + 3] = y0 + t * (2 * by + t * ay);
-      x = next;
+      vertices[2 * at] = x0 + t * (px + t * ax);
+      vertices[2 * at + 1] = y0 + t * (py + t * ay);
     }
-    vertices[2 * at] = x2;
-    vertices[2 * at + 1] = y2;
-    if (holds) {
-      sink.error = Math.max(sink.error, share * tolerance + rounding);
-      sink.count = at;
-      return true;
+  } else
+    for (let i = 1, at = first + 1; at < last; i++, at++) {
+      const t = vertex + inverseScale * placeAt(start + i * step);
+      parameter[at] = t;
+      vertices[2 * at] = x0 + t * (px + t * ax);
+      vertices[2 * at + 1] = y0 + t * (py + t * ay);
     }
-  }
+  vertices[2 * last] = x2;
+  vertices[2 * last + 1] = y2;
+  sink.count = last;
+  sink.error = Math.max(sink.error, (needed / count) ** 2 * tolerance + rounding);
+  return true;
 }
 
-/** Covers the error of the tabulated steps: their slope is right to about 2e-6 of itself. */
+/** Covers what the tabulated steps and rounding are off, as shares of the steps. */
 const SLACK = 4e-6;
 
 /** Beyond this the parameters lose digits that the even steps need. */
 const MOST = 1e6;
+
+/** Steps of F below this are not told apart well enough by doubles. */
+const FINEST = 1e-6;

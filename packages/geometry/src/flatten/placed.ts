@@ -112,11 +112,7 @@ function addMoved(stretch: Stretch, stops: number[] | null, out: number, sink: V
   const by = outwardsOf(stretch) * out;
   for (let i = 1; i < stops.length; i++) {
     sink.chord(stops[i - 1], ...movedPoint(stretch, stops[i], by));
-    const bound =
-      by === 0
-        ? chordBoundOf(stretch.segment)!(stops[i - 1], stops[i])
-        : errorOfMoved(stretch, stops[i - 1], stops[i], by);
-    sink.error = Math.max(sink.error, bound);
+    sink.error = Math.max(sink.error, errorOfMoved(stretch, stops[i - 1], stops[i], by));
   }
   return true;
 }
@@ -193,6 +189,7 @@ function extentOfMoved(stretch: Stretch, t0: number, t1: number, by: number) {
 }
 
 function errorOfMoved(stretch: Stretch, t0: number, t1: number, by: number): number {
+  if (by === 0) return chordBoundOf(stretch.segment)!(t0, t1);
   const { least, greatest } = extentOfMoved(stretch, t0, t1, by);
   return Math.max(Math.abs(by), -least, greatest);
 }
