@@ -89,6 +89,27 @@ halo = circle((60, 120), radius: gap / 3)
   await expect(page.getByTestId("sweep-changes")).toContainText("1 piece, 0 holes throughout");
 });
 
+test("a long sweep shows how far it is, stops at once, and runs again to its end", async ({ page }) => {
+  await openSheet(
+    page,
+    `plan 200 by 160, y down, unit px
+tolerance 0.001
+size = 40 from 10 to 90
+bed = union (each k from 0 to 11: ellipse((100, 80), rx: size, ry: 30).rotate(k * 15deg))
+`,
+  );
+  const at = await onPage(page, 100, 80);
+  await page.mouse.click(at.x, at.y);
+  await page.keyboard.press("2");
+  await page.getByRole("tab", { name: "Sweep" }).click();
+  const share = page.getByRole("progressbar");
+  await expect(share).toBeVisible();
+  await page.getByRole("button", { name: "Stop" }).click();
+  await page.getByRole("button", { name: "Run again" }).click();
+  await expect(page.getByTestId("sweep-changes")).toContainText("throughout", { timeout: 60_000 });
+  await expect(share).toHaveCount(0);
+});
+
 test("a setting is kept as A, compared with the next one, and taken again", async ({ page }) => {
   await openFlatten(page);
   const before = await vertices(page);

@@ -12,7 +12,6 @@ import {
 import {
   type Attachment,
   applyEdits,
-  type Definition,
   type Evaluated,
   type Field,
   ImportError,
@@ -32,9 +31,8 @@ import { describeFlattening } from "./describe-flattening";
 import { describeMesh } from "./describe-mesh";
 import { describePixels } from "./describe-pixels";
 import { describeRegions } from "./describe-regions";
-import { itemName } from "./item-name";
+import { namedShapes } from "./named-shapes";
 import { shadeField } from "./shade-field";
-import { type SweepRequest, sweep } from "./sweep";
 import type {
   BoxView,
   CombinationView,
@@ -51,7 +49,6 @@ import type {
   PixelsView,
   RegionsView,
   SentView,
-  SweepView,
 } from "./views";
 
 /** One sheet in a thread of its own: evaluates the script and answers questions about the last evaluation. */
@@ -166,13 +163,6 @@ export class SheetService {
     return shape && describePixels(shape, request);
   }
 
-  /** A shape as a number of the script runs over a range. */
-  sweep(request: SweepRequest, attachments: Attachment[]): SweepView {
-    const shapeNamed = (sheet: Sheet, script: string, name: string): Shape | null =>
-      namedShapes(sheet.update(script).definitions).get(name) ?? null;
-    return sweep(this.script, attachments, shapeNamed, request);
-  }
-
   inspect(name: string, x: number, y: number): Inspection | null {
     const shape = this.shape(name);
     if (!shape || shape.vertexCount === 0) return null;
@@ -230,15 +220,6 @@ export class SheetService {
     this.indices.set(shape.polygons, made);
     return made;
   }
-}
-
-/** All shapes by what they are called, the items of lists one by one. */
-function namedShapes(definitions: readonly Definition[]): Map<string, Shape> {
-  return new Map(
-    definitions.flatMap(({ name, value }) =>
-      value ? shapesIn(value).map((shape, i): [string, Shape] => [itemName(name, value.type, i), shape]) : [],
-    ),
-  );
 }
 
 function extremes(values: Float64Array): { least: number; greatest: number } {

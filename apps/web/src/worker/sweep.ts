@@ -1,8 +1,7 @@
-import { type Attachment, applyEdits, type Shape, Sheet, type Span } from "@vertexon/notation";
-import type { SweepRow, SweepView } from "./views";
+import { type Attachment, applyEdits, Sheet, type Span } from "@vertexon/notation";
+import { namedShapes } from "./named-shapes";
+import type { SweepChange, SweepRow, SweepView } from "./views";
 
-/** A sweep is given up after so many milliseconds; what it found until then is shown. */
-const MOST_TIME = 4000;
 /** Halvings that narrow down where the number of pieces or holes changes. */
 const HALVINGS = 20;
 
@@ -18,19 +17,17 @@ export interface SweepRequest {
   whole: boolean;
 }
 
-/** Evaluates the sheet with a number run over a range, and looks at one shape; null where it does not compute. */
-export function sweep(
+/** Evaluates the sheet with a number run over a range, and looks at one shape: after each step, all that is known. */
+export function* sweep(
   script: string,
   attachments: readonly Attachment[],
-  shapeNamed: (sheet: Sheet, script: string, name: string) => Shape | null,
   { name, number, from, to, steps, whole }: SweepRequest,
-): SweepView {
+): Generator<SweepView> {
   const sheet = new Sheet();
   sheet.attach([...attachments]);
-  const until = performance.now() + MOST_TIME;
   const rowAt = (value: number): SweepRow => {
-    const text = applyEdits(script, [{ ...number, insert: String(value) }]);
-    const shape = shapeNamed(sheet, text, name);
+    const { definitions } = sheet.update(applyEdits(script, [{ ...number, insert: String(value) }]));
+    const shape = namedShapes(definitions).get(name);
     if (!shape) return { value, vertices: null, error: null, area: null, pieces: null, holes: null };
     const { polygons } = shape;
     return {
@@ -43,25 +40,29 @@ export function sweep(
     };
   };
   const rows: SweepRow[] = [];
-  const count = whole ? Math.min(steps, Math.round(to - from)) : steps;
-  for (let i = 0; i <= count && performance.now() < until; i++) {
-    const value = from + ((to - from) * i) / Math.max(1, count);
+  const changes: SweepChange[] = [];
+  const count = Math.max(1, whole ? Math.min(steps, Math.round(to - from)) : steps);
+  const most = count + 1;
+  for (let i = 0; i <= count; i++) {
+    const value = from + ((to - from) * i) / count;
     rows.push(rowAt(whole ? Math.round(value) : Number(value.toPrecision(12))));
+    // There may be steps to come: this is not the end yet.
+    yield { rows: [...rows], changes, done: i + 1, steps: most + 1 };
   }
-  const changes = rows.slice(1).flatMap((after, i) => {
-    let before = rows[i];
-    if (sameParts(before, after)) return [];
-    let next = after;
-    for (let k = 0; k < HALVINGS && performance.now() < until; k++) {
-      const middle = (before.value + next.value) / 2;
-      if (whole && next.value - before.value <= 1) break;
+  const jumps = rows.slice(1).flatMap((after, i) => (sameParts(rows[i], after) ? [] : [{ before: rows[i], after }]));
+  const all = most + jumps.length * HALVINGS;
+  for (const [i, jump] of jumps.entries()) {
+    let { before, after } = jump;
+    for (let k = 0; k < HALVINGS && !(whole && after.value - before.value <= 1); k++) {
+      const middle = (before.value + after.value) / 2;
       const row = rowAt(whole ? Math.round(middle) : middle);
       if (sameParts(row, before)) before = row;
-      else next = row;
+      else after = row;
+      yield { rows, changes: [...changes], done: most + i * HALVINGS + k, steps: all };
     }
-    return [{ before, after: next }];
-  });
-  return { rows, changes, complete: performance.now() < until };
+    changes.push({ before, after });
+  }
+  yield { rows, changes, done: all, steps: all };
 }
 
 function sameParts(a: SweepRow, b: SweepRow): boolean {

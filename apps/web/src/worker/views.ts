@@ -180,12 +180,18 @@ export interface SweepRow {
   holes: number | null;
 }
 
+/** Between which values, narrowed down, the number of pieces or holes changes. */
+export interface SweepChange {
+  before: SweepRow;
+  after: SweepRow;
+}
+
 export interface SweepView {
   rows: SweepRow[];
-  /** Between which values, narrowed down, the number of pieces or holes changes. */
-  changes: { before: SweepRow; after: SweepRow }[];
-  /** Whether there was time for all of it. */
-  complete: boolean;
+  changes: SweepChange[];
+  /** How many of its steps a sweep has done; all of them at its end. */
+  done: number;
+  steps: number;
 }
 
 /** A place on an edge and the place on the curve beside it. */

@@ -1,4 +1,4 @@
-import { fixed } from "@/format/numbers";
+import { fixed, small } from "@/format/numbers";
 import { tokens, withAlpha } from "@/theme/tokens";
 import type { FieldPicture, ProbeView, ShapeView } from "@/worker/views";
 import { type Camera, toScreen } from "./camera";
@@ -75,7 +75,7 @@ export function drawWorstSpot(
   ctx.beginPath();
   ctx.arc(x, y, 13, 0, 2 * Math.PI);
   ctx.stroke();
-  haloText(ctx, `${gone ? "off" : "worst"} ${fixed(spot.deviation, 4)}`, x + 18, y - 14, `600 12px ${tokens.mono}`);
+  haloText(ctx, `${gone ? "off" : "worst"} ${small(spot.deviation)}`, x + 18, y - 14, `600 12px ${tokens.mono}`);
 }
 
 /** A picture of the field, placed where it was computed for, and its contours with their values. */

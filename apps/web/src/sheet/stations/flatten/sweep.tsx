@@ -1,13 +1,13 @@
 import { type WrittenNumber, writtenNumbers } from "@vertexon/notation";
-import { Checkbox, InputNumber, Segmented, Select } from "antd";
+import { Button, Checkbox, InputNumber, Progress, Segmented, Select } from "antd";
 import { useMemo, useState } from "react";
 import { Scatter } from "react-chartjs-2";
 import { fixed, small } from "@/format/numbers";
 import { tokens } from "@/theme/tokens";
 import type { SweepRow, SweepView } from "@/worker/views";
-import { useAnswer } from "../../use-answer";
 import { NO_FILES, type StationProps } from "../context";
 import { useResting } from "../use-resting";
+import { useSweep } from "./use-sweep";
 
 type Figure = "vertices" | "error" | "area";
 const FIGURES: { value: Figure; label: string }[] = [
@@ -18,7 +18,7 @@ const FIGURES: { value: Figure; label: string }[] = [
 const STEPS = 40;
 
 /** The shape in question as a number of the script runs over a range, and where it falls into other parts. */
-export function Sweep({ view, script, thread, shape, moving, attachments }: StationProps) {
+export function Sweep({ view, script, shape, moving, attachments }: StationProps) {
   const numbers = useMemo(() => labelled(writtenNumbers(script)), [script]);
   const [asked, setAsked] = useState<string | null>(null);
   const [ends, setEnds] = useState<{ of: string; from: number; to: number } | null>(null);
@@ -32,13 +32,13 @@ export function Sweep({ view, script, thread, shape, moving, attachments }: Stat
   const name = shape?.name ?? null;
   const resting = useResting(view, moving);
   const ready = chosen && range && name && range.to > range.from;
-  const found = useAnswer<SweepView>(
-    thread,
+  const { found, state, stop, again } = useSweep(
     ready
-      ? (service) =>
-          service.sweep({ name, number: chosen.span, from: range.from, to: range.to, steps: STEPS, whole }, [
-            ...(attachments.files ?? NO_FILES),
-          ])
+      ? {
+          script,
+          attachments: attachments.files ?? NO_FILES,
+          request: { name, number: chosen.span, from: range.from, to: range.to, steps: STEPS, whole },
+        }
       : null,
     [resting, name, chosen?.name, range?.from, range?.to, whole],
   );
@@ -77,17 +77,40 @@ export function Sweep({ view, script, thread, shape, moving, attachments }: Stat
           whole values
         </Checkbox>
       </div>
+      {ready && (
+        <div className="sweep-state quiet">
+          {state === "done" ? (
+            <span>{found?.rows.length} values</span>
+          ) : (
+            <>
+              <Progress percent={found ? Math.floor((100 * found.done) / found.steps) : 0} size="small" />
+              <Button size="small" onClick={state === "running" ? stop : again}>
+                {state === "running" ? "Stop" : "Run again"}
+              </Button>
+            </>
+          )}
+        </div>
+      )}
       {found ? (
-        <SweepChart rows={found.rows} figure={figure} number={chosen.name} />
+        <SweepChart rows={found.rows} range={range} figure={figure} number={chosen.name} />
       ) : (
-        <p className="panel-empty">{range.to > range.from ? "Running …" : "The last value must be above the first."}</p>
+        <p className="panel-empty">
+          {range.to > range.from ? "No values yet" : "The last value must be above the first."}
+        </p>
       )}
       {found && <Changes {...found} number={chosen.name} whole={whole} />}
     </>
   );
 }
 
-function SweepChart({ rows, figure, number }: { rows: SweepRow[]; figure: Figure; number: string }) {
+interface ChartProps {
+  rows: SweepRow[];
+  range: { from: number; to: number };
+  figure: Figure;
+  number: string;
+}
+
+function SweepChart({ rows, range, figure, number }: ChartProps) {
   const data = rows.flatMap((row) => (row[figure] === null ? [] : [{ x: row.value, y: row[figure] }]));
   return (
     <div className="chart" data-testid="sweep-chart">
@@ -110,7 +133,7 @@ function SweepChart({ rows, figure, number }: { rows: SweepRow[]; figure: Figure
           animation: false,
           maintainAspectRatio: false,
           scales: {
-            x: { title: { display: true, text: number }, grid: { color: tokens.rule } },
+            x: { min: range.from, max: range.to, title: { display: true, text: number }, grid: { color: tokens.rule } },
             y: { title: { display: true, text: figure }, grid: { color: tokens.rule } },
           },
           plugins: {
@@ -125,23 +148,20 @@ function SweepChart({ rows, figure, number }: { rows: SweepRow[]; figure: Figure
 }
 
 /** Where the number of pieces or holes changes. */
-function Changes({ rows, changes, complete, number, whole }: SweepView & { number: string; whole: boolean }) {
+function Changes({ rows, changes, done, steps, number, whole }: SweepView & { number: string; whole: boolean }) {
   const parts = ({ pieces, holes }: SweepRow): string =>
     pieces === null
       ? "no shape"
       : `${pieces} ${pieces === 1 ? "piece" : "pieces"}, ${holes} ${holes === 1 ? "hole" : "holes"}`;
   return (
-    <>
-      <ul className="sweep-changes mono" data-testid="sweep-changes">
-        {changes.length === 0 && rows[0] && <li>{parts(rows[0])} throughout</li>}
-        {changes.map(({ before, after }) => (
-          <li key={after.value}>
-            {number} {whole ? after.value : fixed(after.value, 4)}: {parts(before)} → {parts(after)}
-          </li>
-        ))}
-      </ul>
-      {!complete && <p className="quiet">There was no time for all of it: choose a shorter range.</p>}
-    </>
+    <ul className="sweep-changes mono" data-testid="sweep-changes">
+      {changes.length === 0 && done === steps && rows[0] && <li>{parts(rows[0])} throughout</li>}
+      {changes.map(({ before, after }) => (
+        <li key={after.value}>
+          {number} {whole ? after.value : fixed(after.value, 4)}: {parts(before)} → {parts(after)}
+        </li>
+      ))}
+    </ul>
   );
 }
 
