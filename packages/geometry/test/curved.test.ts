@@ -1,7 +1,6 @@
 import fc from "fast-check";
 import {
   area,
-  type CurvedSource,
   combine,
   flattenPath,
   keepCurves,
@@ -11,15 +10,15 @@ import {
   type Path,
   parsePathData,
   pointAt,
-  segmentsWithJoin,
+  sourcesOf,
+  traceEdges,
+  transformSources,
 } from "../src";
 
-function operandOf(path: Path, tolerance: number): { operand: Operand; sources: CurvedSource[] } {
+function operandOf(path: Path, tolerance: number, name = "") {
   const flat = flattenPath(path, { tolerance });
-  return {
-    operand: { rings: flat.subpaths.map(({ vertices }) => vertices), fillRule: "nonzero" },
-    sources: flat.subpaths.map((subpath, i) => ({ segments: segmentsWithJoin(path.subpaths[i]), flat: subpath })),
-  };
+  const operand: Operand = { rings: flat.subpaths.map(({ vertices }) => vertices), fillRule: "nonzero" };
+  return { operand, sources: sourcesOf(path, flat, name) };
 }
 const circle = (x: number, r: number) =>
   parsePathData(`M ${x + r} 0 A ${r} ${r} 0 0 1 ${x - r} 0 A ${r} ${r} 0 0 1 ${x + r} 0 Z`);
@@ -36,7 +35,7 @@ test("two coarse circles keep their arcs: areas and corners are those of the tru
   };
   for (const operation of Object.keys(want) as Operation[]) {
     const result = combine(operation, a.operand, b.operand);
-    const { path, distance } = keepCurves(result, [a.sources, b.sources]);
+    const { path, distance } = keepCurves(traceEdges(result, [a.sources, b.sources]));
     expect(momentsOf(path).area).toBeCloseTo(want[operation], 8);
     // Arcs, and each to within the flattening.
     for (const { segments } of path.subpaths) for (const { kind } of segments) expect(kind).toBe("arc");
@@ -67,7 +66,7 @@ test("curves of all kinds: closed without gaps, near the straight form, in area 
         const tolerance = 0.01;
         const [a, b] = [operandOf(p, tolerance), operandOf(q, tolerance)];
         const result = combine(operation, a.operand, b.operand);
-        const { path, distance } = keepCurves(result, [a.sources, b.sources]);
+        const { path, distance } = keepCurves(traceEdges(result, [a.sources, b.sources]));
         expect(distance).toBeLessThan(20 * tolerance);
         for (const { segments } of path.subpaths)
           segments.forEach((segment, i) => {
@@ -78,4 +77,45 @@ test("curves of all kinds: closed without gaps, near the straight form, in area 
     ),
     { numRuns: 150 },
   );
+});
+
+test("three operations in a row: each edge lies on the segment it names, and the areas are those of true curves", () => {
+  const [a, b, c] = [
+    operandOf(circle(0, 10), 0.3, "a"),
+    operandOf(circle(12, 10), 0.3, "b"),
+    operandOf(circle(6, 3), 0.3, "c"),
+  ];
+  const both = combine("union", a.operand, b.operand);
+  const traced = traceEdges(both, [a.sources, b.sources]);
+  const map = { a: 2, b: 0, c: 0, d: 2, e: 5, f: -7 };
+  const moved = transformSources(traced, map);
+  const inner = transformSources(c.sources, map);
+  const ringsOf = (sources: typeof moved): Operand => ({
+    rings: sources.map(({ vertices }) => vertices),
+    fillRule: "nonzero",
+  });
+  const last = combine("difference", ringsOf(moved), ringsOf(inner));
+  const all = traceEdges(last, [moved, inner]);
+  const names = all.map(({ curves }) => [...new Set(curves.map(({ attached }) => attached))].sort().join());
+  expect(names).toEqual(["a,b", "c"]);
+  for (const { vertices, curves, curve, from, to } of all)
+    for (let i = 0; i < curve.length; i++) {
+      const n = curve.length;
+      const { segment, subpath, index, attached } = curves[curve[i]];
+      const original = { a, b, c }[attached as "a" | "b" | "c"].sources[subpath].curves[index].segment;
+      const [ox, oy] = pointAt(original, from[i]);
+      const [x, y] = pointAt(segment, from[i]);
+      expect(Math.hypot(2 * ox + 5 - x, 2 * oy - 7 - y)).toBeLessThan(1e-9);
+      for (const [k, t] of [
+        [i, from[i]],
+        [(i + 1) % n, to[i]],
+      ]) {
+        const [px, py] = pointAt(segment, t);
+        // Twice the tolerance, as the map doubles it.
+        expect(Math.hypot(px - vertices[2 * k], py - vertices[2 * k + 1])).toBeLessThan(0.6);
+      }
+    }
+  const half = Math.acos(0.6);
+  const lens = 2 * (100 * half - 6 * 8);
+  expect(momentsOf(keepCurves(all).path).area).toBeCloseTo(4 * (200 * Math.PI - lens - 9 * Math.PI), 6);
 });

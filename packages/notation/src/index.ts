@@ -19,6 +19,7 @@ export {
   type Probe,
   pointHandles,
   Shape,
+  type Sources,
   shapesIn,
   type TrailRecord,
   type Value,

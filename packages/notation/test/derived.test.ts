@@ -1,5 +1,5 @@
-import { bounds } from "@vertexon/geometry";
-import { applyEdits, flattenEdits, occurrencesAt, type Shape, Sheet, type Value } from "../src";
+import { allRings, bounds, keepCurves, momentsOf } from "@vertexon/geometry";
+import { applyEdits, flattenEdits, occurrencesAt, type Shape, Sheet, shapesIn, type Value } from "../src";
 
 const evaluated = (expression: string, before = ""): { value: Value | null; complaint?: string } => {
   const { definitions, diagnostics } = new Sheet().update(`tolerance 0.001\n${before}\na = ${expression}`);
@@ -136,4 +136,29 @@ bad = mix.sift(-1)
   const areas = definitions.slice(1, 4).map(({ value }) => (value as Shape).area);
   expect(areas).toEqual([1600 - 1 + 2 - 25, 1600 - 1 + 2 - 25, 1600 - 25]);
   expect(diagnostics.find(({ severity }) => severity === "error")?.message).toBe('"least" must be at least 0, not -1');
+});
+
+describe("what edges stand for", () => {
+  const shapeIn = (script: string): Shape => {
+    const value = new Sheet().update(`tolerance 0.05\n${script}`).definitions.at(-1)!.value;
+    return value!.type === "list" ? shapesIn(value!)[0] : (value as Shape);
+  };
+  const lens = "a = circle((0, 0), radius: 10)\nb = circle((12, 0), radius: 10)\nboth = a union b\n";
+  it.each([
+    ["x = both", "a b"],
+    ["x = both.move(5, 7).rotate(20deg)", "a b"],
+    ["x = both difference circle((6, 0), radius: 3)", "a b circle((6, 0), radius: 3)"],
+    ["x = (both xor circle((40, 0), radius: 1)).sift(20)", "a b"],
+    ["x = both.cut((6, -50), (6, 50))", "a cut"],
+  ])("%s", (line, names) => {
+    const shape = shapeIn(lens + line);
+    const sources = shape.regionSources("");
+    const found = new Set(sources.flatMap(({ curves }) => curves.map(({ attached }) => attached)));
+    expect([...found].sort().join(" ")).toBe(names);
+    expect(sources.map(({ vertices }) => vertices.length)).toEqual(allRings(shape.polygons).map((ring) => ring.length));
+    const { path, distance } = keepCurves(sources);
+    expect(distance).toBeLessThan(0.2);
+    expect(Math.abs(momentsOf(path).area - shape.area)).toBeLessThan(0.05 * 150);
+    expect(path.subpaths.flatMap(({ segments }) => segments).some(({ kind }) => kind === "arc")).toBe(true);
+  });
 });

@@ -1,16 +1,14 @@
 import {
   allRings,
   area,
-  type CombineResult,
   combineAll,
   keepCurves,
   type Operation,
   operandOf,
   perimeter,
-  segmentsWithJoin,
   signedArea,
 } from "@vertexon/geometry";
-import type { Shape } from "@vertexon/notation";
+import type { Shape, Sources } from "@vertexon/notation";
 import type { CombinationView } from "./views";
 
 const OPERATIONS: Operation[] = ["union", "intersection", "difference", "xor"];
@@ -56,7 +54,7 @@ export function describeCombination(shape: Shape): CombinationView | null {
       vertices: ring.length / 2,
       sources: made.report.sources[i].map((k) => made.operands[k].label),
     })),
-    curved: curvedOf(shape),
+    curved: curvedOf(shape.regionSources("")),
     intersections: made.report.intersections,
     crossings: combineAll(made.operation, all)
       .crossings()
@@ -67,22 +65,9 @@ export function describeCombination(shape: Shape): CombinationView | null {
   };
 }
 
-/** The result with the true curves of its operands; null where one of those is combined itself, or nothing is curved. */
-function curvedOf(shape: Shape): CombinationView["curved"] {
-  const { operation, operands } = shape.combination!;
-  const shapes = operands.map(({ shape: operand }) => operand);
-  if (shapes.some(({ combination }) => combination)) return null;
-  const result: CombineResult = combineAll(
-    operation,
-    shapes.map(({ operand }) => operand),
-  );
-  const sources = shapes.map(({ outline, flat }) =>
-    flat.subpaths.map((subpath, i) => ({
-      segments: segmentsWithJoin({ ...outline.subpaths[i], closed: true }),
-      flat: subpath,
-    })),
-  );
-  const { path, distance } = keepCurves(result, sources);
+/** The result with the true curves that its edges stand for; null where nothing is curved. */
+function curvedOf(sources: Sources): CombinationView["curved"] {
+  const { path, distance } = keepCurves(sources);
   const curves = path.subpaths.flatMap(({ segments }) => segments).filter(({ kind }) => kind !== "line").length;
   return curves > 0 ? { path, curves, distance } : null;
 }

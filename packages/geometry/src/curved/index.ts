@@ -1,5 +1,7 @@
 /**
- * Results of set operations that keep true curves: wherever a run of edges comes from one curve, the very part of that
- * curve, its ends on the true intersections.
+ * Where the edges of results come from, through any number of operations, and results that keep true curves: wherever a
+ * run of edges comes from one curve, the very part of that curve, its ends on the true intersections.
  */
-export { type CurvedResult, type CurvedSource, keepCurves } from "./keep-curves";
+export { type CurveSource, type EdgeSources, sourcesOf, transformSources } from "./edge-sources";
+export { type CurvedResult, keepCurves } from "./keep-curves";
+export { traceEdges } from "./trace-edges";

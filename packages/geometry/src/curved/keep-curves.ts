@@ -1,35 +1,28 @@
-import type { CombineResult, EdgeOrigins } from "../arrangement";
-import type { FlatSubpath } from "../flatten";
 import { type Path, partOf, pointAt, polishedMeeting, reversedSegment, type Segment, type Subpath } from "../path";
 import type { Ring } from "../polygon";
-
-/** Where a ring of an operand came from: its segments, the closing join among them, and the vertices made of them. */
-export interface CurvedSource {
-  segments: readonly Segment[];
-  flat: FlatSubpath;
-}
+import type { EdgeSources } from "./edge-sources";
 
 export interface CurvedResult {
-  /** One closed subpath for each ring of the result, in its order. */
+  /** One closed subpath for each ring, in their order. */
   path: Path;
   /** The greatest distance between both forms, in plan units, seen at several places of each edge. */
   distance: number;
 }
 
 /**
- * A result in the form that keeps the true curves of its operands: `sources[k][r]` tells what ring r of operand k was
- * flattened from. Runs of edges from one segment become the part of that segment that they stand for. Where two runs
- * meet, their ends are put on the intersection of the true curves by Newton's method; where that leads away (curves that
- * run along each other), on the vertex of the straight form.
+ * Rings in the form that keeps true curves, from what their edges stand for (trace-edges.ts). Runs of edges from one
+ * segment become the part of that segment that they stand for. Where two runs meet, their ends are put on the
+ * intersection of the true curves by Newton's method; where that leads away (curves that run along each other), on the
+ * vertex of the straight form.
  */
-export function keepCurves(result: CombineResult, sources: readonly (readonly CurvedSource[])[]): CurvedResult {
-  const rings = result.polygons.flatMap(({ outer, holes }) => [outer, ...holes]);
+export function keepCurves(sources: readonly EdgeSources<unknown>[]): CurvedResult {
   let distance = 0;
-  const subpaths = result.origins().map((origins, i): Subpath => {
-    const runs = runsOf(rings[i], origins, sources);
-    joinEnds(runs, rings[i]);
+  const subpaths = sources.map((edges): Subpath => {
+    const { vertices } = edges;
+    const runs = runsOf(edges);
+    joinEnds(runs, vertices);
     const segments = runs.map(segmentOf);
-    for (const run of runs) distance = Math.max(distance, apart(run, rings[i]));
+    for (const run of runs) distance = Math.max(distance, apart(run, vertices));
     const [x, y] = pointAt(segments[0], 0);
     return { x, y, segments, closed: true };
   });
@@ -49,9 +42,20 @@ interface Run {
   end: [number, number];
 }
 
-function runsOf(ring: Ring, origins: EdgeOrigins, sources: readonly (readonly CurvedSource[])[]): Run[] {
-  const n = ring.length / 2;
-  const pieces = Array.from({ length: n }, (_, i) => pieceOf(ring, i, origins, sources));
+function runsOf({ vertices, curves, curve, from, to }: EdgeSources<unknown>): Run[] {
+  const n = curve.length;
+  const pieces = Array.from({ length: n }, (_, i): Run => {
+    const j = 2 * ((i + 1) % n);
+    return {
+      segment: curves[curve[i]].segment,
+      from: from[i],
+      to: to[i],
+      first: i,
+      stops: [from[i], to[i]],
+      start: [vertices[2 * i], vertices[2 * i + 1]],
+      end: [vertices[j], vertices[j + 1]],
+    };
+  });
   const goesOn = (i: number): boolean => {
     const [a, b] = [pieces[(i + n - 1) % n], pieces[i]];
     return a.segment === b.segment && Math.abs(a.stops[1] - b.stops[0]) < SAME && a.to > a.from === b.to > b.from;
@@ -75,53 +79,9 @@ function runsOf(ring: Ring, origins: EdgeOrigins, sources: readonly (readonly Cu
 /** Parameters nearer than this are one place of a segment. */
 const SAME = 1e-9;
 
-function pieceOf(
-  ring: Ring,
-  i: number,
-  { operand, ring: ringOf, edge }: EdgeOrigins,
-  sources: readonly (readonly CurvedSource[])[],
-): Run {
-  const { segments, flat } = sources[operand[i]][ringOf[i]];
-  const { vertices: v, segment, parameter } = flat;
-  const e = edge[i];
-  const n = segment.length;
-  const f = (e + 1) % n;
-  const [ax, ay, bx, by] = [v[2 * e], v[2 * e + 1], v[2 * f], v[2 * f + 1]];
-  const squared = (bx - ax) ** 2 + (by - ay) ** 2;
-  const t1 = e + 1 < n && segment[e + 1] === segment[e] ? parameter[e + 1] : 1;
-  const shareOf = (x: number, y: number): number =>
-    squared > 0 ? ((x - ax) * (bx - ax) + (y - ay) * (by - ay)) / squared : 0;
-  const j = (i + 1) % (ring.length / 2);
-  const start: [number, number] = [ring[2 * i], ring[2 * i + 1]];
-  const end: [number, number] = [ring[2 * j], ring[2 * j + 1]];
-  const shares = [shareOf(...start), shareOf(...end)];
-  // The join of an open outline; and edges that lay end to end on one line and became one.
-  if ((!flat.closed && f === 0) || shares.some((share) => !(share > -BEYOND && share < 1 + BEYOND))) {
-    const line: Segment = { kind: "line", x0: start[0], y0: start[1], x1: end[0], y1: end[1] };
-    return { segment: line, from: 0, to: 1, first: i, stops: [0, 1], start, end };
-  }
-  const curve = segments[segment[e]];
-  const [from, to] = shares.map((share) => {
-    if (share < BEYOND) return parameter[e];
-    if (share > 1 - BEYOND) return t1;
-    // Curves run along their chords, but not evenly: halve until the foot on the chord is that of the point.
-    let [low, high] = [parameter[e], t1];
-    for (let k = 0; k < 52; k++) {
-      const middle = (low + high) / 2;
-      if (shareOf(...pointAt(curve, middle)) < share) low = middle;
-      else high = middle;
-    }
-    return (low + high) / 2;
-  });
-  return { segment: curve, from, to, first: i, stops: [from, to], start, end };
-}
-
-/** So far beyond the ends of the edge that it comes from, in shares of it, an edge is still a part of that. */
-const BEYOND = 1e-6;
-
 /** Puts the ends of neighbouring runs on one point, that of the true curves where they meet. */
 function joinEnds(runs: readonly Run[], ring: Ring): void {
-  const size = Math.max(...ring.map(Math.abs));
+  const size = ring.reduce((most, value) => Math.max(most, Math.abs(value)), 0);
   runs.forEach((next, k) => {
     const run = runs[(k + runs.length - 1) % runs.length];
     // Ends of segments are given exactly.

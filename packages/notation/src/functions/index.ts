@@ -13,7 +13,7 @@ import type { Value } from "./values";
 export type { Grip, Handle, Measure } from "./handle";
 export { pointHandles } from "./handles";
 export type { Driver, Origin, PointOrigin } from "./origin";
-export { type Combination, combineShapes, MOST_VERTICES, Shape } from "./shape";
+export { type Combination, combineShapes, MOST_VERTICES, Shape, type Sources } from "./shape";
 export { PathTextError } from "./shapes";
 export * from "./signature";
 export { bestCircle, type LegValue, type TrailRecord } from "./trail";

@@ -1,5 +1,6 @@
 import {
   type Affine,
+  allRings,
   area,
   bounds,
   type CombineReport,
@@ -9,6 +10,7 @@ import {
   cornersOf,
   cut,
   dashPath,
+  type EdgeSources,
   type FillRule,
   type FlatPath,
   type FlattenOptions,
@@ -29,9 +31,12 @@ import {
   scaling,
   signedArea,
   simplifyOutlines,
+  sourcesOf,
   strokePath,
+  traceEdges,
   transformPath,
   transformPoint,
+  transformSources,
   translation,
   withoutSpecks,
 } from "@vertexon/geometry";
@@ -66,9 +71,14 @@ interface ShapeParts {
   told?: readonly { x: number; y: number }[];
   /** The region, where it is known already. */
   polygons?: Polygon[];
+  /** What the edges of the outline stand for, where that was told elsewhere. */
+  sources?: () => Sources;
   /** How much of the tone is shown on the plan, 0 to 1. */
   opacity?: number;
 }
+
+/** What edges stand for, ring by ring: curves with the label of the shape that they were told in. */
+export type Sources = EdgeSources<string>[];
 
 interface Computed {
   flat: FlatPath | null;
@@ -162,6 +172,17 @@ export class Shape {
     return area(this.polygons);
   }
 
+  /** What the edges of its vertices stand for; curves that it tells itself go by a label. */
+  edgeSources(label: string): Sources {
+    return this.parts.sources?.() ?? sourcesOf(this.outline, this.flat, label);
+  }
+
+  /** The same for the edges of its polygons: each polygon's outer ring, then its holes. */
+  regionSources(label: string): Sources {
+    const own = this.edgeSources(label);
+    return this.parts.polygons ? own : traceEdges(combineAll("union", [this.operand]), [own]);
+  }
+
   /** Its own centre where it has one, otherwise the middle of its bounds. */
   get centre(): { x: number; y: number } {
     if (this.parts.centre) return this.parts.centre;
@@ -196,7 +217,7 @@ export class Shape {
   }
 
   reverse(): Shape {
-    return new Shape({ ...this.parts, outline: reversePath(this.outline), trail: undefined });
+    return new Shape({ ...this.parts, outline: reversePath(this.outline), trail: undefined, sources: undefined });
   }
 
   withOpacity(opacity: number): Shape {
@@ -233,22 +254,41 @@ export class Shape {
 
   /** The region without pieces of less than an area, and with holes of less filled. */
   sift(least: number): Shape {
-    return this.ofPolygons(withoutSpecks(this.polygons, least), this.error);
+    const left = withoutSpecks(this.polygons, least);
+    const rings = new Set(allRings(left));
+    const sources = (): Sources => {
+      const all = this.regionSources("");
+      return allRings(this.polygons).flatMap((ring, i) => (rings.has(ring) ? [all[i]] : []));
+    };
+    return this.ofPolygons(left, this.error, sources);
   }
 
   /** The pieces that open polylines cut the region into. */
   cut(polylines: readonly Float64Array[]): Shape[] {
     const { polygons, report } = cut(this.operand, polylines);
-    return polygons.map((polygon) => this.ofPolygons([polygon], this.error + report.movement));
+    const sources = once(() => {
+      const path: Path = { subpaths: polylines.flatMap((line) => polygonPath(line, false).subpaths) };
+      const lines = sourcesOf(path, flattenPath(path, this.flattening), CUT);
+      return traceEdges(cut(this.operand, polylines), [this.edgeSources(""), lines]);
+    });
+    let ring = 0;
+    return polygons.map((polygon) => {
+      const from = ring;
+      ring += 1 + polygon.holes.length;
+      const to = ring;
+      return this.ofPolygons([polygon], this.error + report.movement, () => sources().slice(from, to));
+    });
   }
 
-  private ofPolygons(polygons: Polygon[], carried: number): Shape {
+  private ofPolygons(polygons: Polygon[], carried: number, sources?: () => Sources): Shape {
     const subpaths = operandOf(polygons).rings.flatMap((ring) => polygonPath(ring).subpaths);
-    return this.derived({ outline: { subpaths }, carried, polygons });
+    return this.derived({ outline: { subpaths }, carried, polygons, sources });
   }
 
   /** Another outline made from this one: shown like it, without what was told of this one. */
-  private derived(parts: Pick<ShapeParts, "outline" | "carried" | "polygons"> & { fillRule?: FillRule }): Shape {
+  private derived(
+    parts: Pick<ShapeParts, "outline" | "carried" | "polygons" | "sources"> & { fillRule?: FillRule },
+  ): Shape {
     const { tolerance, opacity } = this.parts;
     return new Shape({ fillRule: "nonzero", ...parts, tolerance, opacity });
   }
@@ -280,6 +320,7 @@ export class Shape {
       opacity: this.parts.opacity,
       placed: compose(this.placed, map),
       told: this.parts.told,
+      sources: this.parts.sources && once(() => transformSources(this.edgeSources(""), map)),
       handles: handles.map((handle) => ({ ...handle, map: compose(handle.map, map) })),
     });
   }
@@ -337,5 +378,27 @@ export function combineShapes(
     handles: operands.flatMap(({ shape }) => shape.handles),
     combination: { operation, operands: [...operands], report },
     polygons,
+    // The arrangement is made anew when it is asked for: keeping it would take more room than the shape.
+    sources: once(() => {
+      const result = combineAll(
+        operation,
+        operands.map(({ shape }) => shape.operand),
+      );
+      return traceEdges(
+        result,
+        operands.map(({ label, shape }) => shape.edgeSources(label)),
+      );
+    }),
   });
+}
+
+/** What edges along a cut go by. */
+const CUT = "cut";
+
+function once<T>(make: () => T): () => T {
+  let made: { value: T } | null = null;
+  return () => {
+    made ??= { value: make() };
+    return made.value;
+  };
 }
