@@ -12,7 +12,7 @@ const STRIDE = 8;
 
 /**
  * A tree of boxes over edges in their order along the outlines, where neighbours lie close together. Answers which pairs
- * of edges come near each other, which edges come near a point, and which lie across a vertical line.
+ * of edges come near each other, which edges come near a point, and which lie below it.
  */
 export class EdgeTree {
   private readonly bounds: Float64Array;
@@ -166,25 +166,79 @@ export class EdgeTree {
     }
   }
 
-  /** Visits the edges that reach over x in leaves which reach below y. */
-  forEachBelow(px: number, py: number, visit: (e: number) => void): void {
-    const b = this.bounds;
+  /**
+   * Visits what may lie below a point: `chain` gets runs of edges whose boxes lie below it by more than `margin`, `edge` the
+   * edges that reach over it in leaves which come nearer. What lies beside or above the point is left out.
+   */
+  forEachBelow(
+    px: number,
+    py: number,
+    margin: number,
+    edge: (e: number) => void,
+    chain: (begin: number, end: number) => void,
+  ): void {
+    if (this.edges === 0) return;
+    const { bounds: b, levels, counts, stack } = this;
     const { x, next } = this.list;
+    let depth = 0;
+    stack[depth++] = levels.length - 1;
+    stack[depth++] = 0;
+    while (depth > 0) {
+      const node = stack[--depth];
+      const level = stack[--depth];
+      const i = (levels[level] + node) * STRIDE;
+      if (px < b[i] || px > b[i + 1] || py < b[i + 2] - margin) continue;
+      const span = LEAF * FAN ** level;
+      if (py > b[i + 3] + margin) chain(node * span, Math.min(this.edges, (node + 1) * span));
+      else if (level > 0) {
+        const end = Math.min(counts[level - 1], (node + 1) * FAN);
+        for (let child = node * FAN; child < end; child++) {
+          stack[depth++] = level - 1;
+          stack[depth++] = child;
+        }
+      } else {
+        const end = Math.min(this.edges, (node + 1) * LEAF);
+        for (let e = node * LEAF; e < end; e++) {
+          const [p, q] = [x[e], x[next[e]]];
+          if (p < q ? p <= px && px < q : q <= px && px < p) edge(e);
+        }
+      }
+    }
+  }
+
+  /**
+   * Visits edges that reach over a point and begin below it, high ones first. Each visit tells below which y no edge is of
+   * interest any more.
+   */
+  fromAbove(px: number, py: number, visit: (e: number) => number): void {
+    const { bounds: b, levels, counts } = this;
+    const { x, next } = this.list;
+    let floor = Number.NEGATIVE_INFINITY;
     const descend = (level: number, node: number): void => {
-      const i = (this.levels[level] + node) * STRIDE;
-      if (px < b[i] || px > b[i + 1] || py < b[i + 2]) return;
       if (level === 0) {
         const end = Math.min(this.edges, (node + 1) * LEAF);
         for (let e = node * LEAF; e < end; e++) {
           const [p, q] = [x[e], x[next[e]]];
-          if (p < q ? p <= px && px < q : q <= px && px < p) visit(e);
+          if (p < q ? p <= px && px < q : q <= px && px < p) floor = visit(e);
         }
         return;
       }
-      const end = Math.min(this.counts[level - 1], (node + 1) * FAN);
-      for (let child = node * FAN; child < end; child++) descend(level - 1, child);
+      const begin = node * FAN;
+      const end = Math.min(counts[level - 1], begin + FAN);
+      for (let left = (1 << (end - begin)) - 1; left !== 0; ) {
+        let highest = -1;
+        let top = Number.NEGATIVE_INFINITY;
+        for (let child = begin; child < end; child++) {
+          const i = (levels[level - 1] + child) * STRIDE;
+          if (!(left & (1 << (child - begin))) || b[i + 3] < top) continue;
+          [highest, top] = [child, b[i + 3]];
+        }
+        left &= ~(1 << (highest - begin));
+        const i = (levels[level - 1] + highest) * STRIDE;
+        if (px >= b[i] && px <= b[i + 1] && py >= b[i + 2] && top >= floor) descend(level - 1, highest);
+      }
     };
-    if (this.edges > 0) descend(this.levels.length - 1, 0);
+    if (this.edges > 0) descend(levels.length - 1, 0);
   }
 }
 

@@ -152,12 +152,15 @@ function bucketsCostLess(tree: EdgeTree, outlines: Outlines, crossings: Points, 
   return some * looked < n * DESCENT_COST + few * offered;
 }
 
+/** Places on an edge, and which bucket a crossing is put into, are off by less than this, in steps. */
+const ROUNDED = 2;
+
 /** About so many crossings a bucket. */
 const IN_BUCKET = 2;
 
 /**
- * Crossings in square buckets; an edge looks into those that it comes near. For each column of buckets the rows that the
- * edge runs through there, one more on both sides, so that rounding leaves none out.
+ * Crossings in square buckets; an edge looks into those that it comes near: for each column of buckets the rows that it
+ * runs through there, and beside by so much that rounding leaves none out.
  */
 class CrossingBuckets {
   private readonly left: number;
@@ -203,16 +206,17 @@ class CrossingBuckets {
     const { x, y, next } = this.outlines;
     const q = next[e];
     const [a, b] = x[e] < x[q] ? [e, q] : [q, e];
-    const from = Math.max(0, Math.floor((x[a] - margin - left) / width) - 1);
-    const to = Math.min(columns - 1, Math.floor((x[b] + margin - left) / width) + 1);
+    const reach = margin + ROUNDED;
+    const from = Math.max(0, Math.floor((x[a] - reach - left) / width));
+    const to = Math.min(columns - 1, Math.floor((x[b] + reach - left) / width));
     const slope = x[b] > x[a] ? (y[b] - y[a]) / (x[b] - x[a]) : 0;
     for (let column = from; column <= to; column++) {
-      const begin = Math.max(x[a], left + (column - 0.5) * width);
-      const end = Math.min(x[b], left + (column + 1.5) * width);
+      const begin = Math.max(x[a], left + column * width - reach);
+      const end = Math.min(x[b], left + (column + 1) * width + reach);
       const p = slope === 0 ? y[a] : y[a] + (begin - x[a]) * slope;
       const r = slope === 0 ? y[b] : y[a] + (end - x[a]) * slope;
-      const bottom = Math.max(0, Math.floor((Math.min(p, r) - margin - low) / width) - 1);
-      const top = Math.min(rows - 1, Math.floor((Math.max(p, r) + margin - low) / width) + 1);
+      const bottom = Math.max(0, Math.floor((Math.min(p, r) - reach - low) / width));
+      const top = Math.min(rows - 1, Math.floor((Math.max(p, r) + reach - low) / width));
       if (bottom > top) continue;
       for (let k = first[column * rows + bottom]; k < first[column * rows + top + 1]; k++) visit(sorted[k]);
     }

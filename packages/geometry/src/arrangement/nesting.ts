@@ -87,13 +87,18 @@ function edgesBelow(rings: readonly Ring[]): (hole: number) => number {
         ? [ring[2], ring[3]]
         : [ring[n - 2], ring[n - 1]];
     let highest = -1;
-    tree.forEachBelow(px, py, (e) => {
-      if (ringOf[e] === hole) return;
+    let floor = Number.NEGATIVE_INFINITY;
+    tree.fromAbove(px, py, (e) => {
+      if (ringOf[e] === hole) return floor;
       const [a, b] = ends(e);
       const side = orientation(x[a], y[a], x[b], y[b], px, py);
       // An edge that starts in the same point counts where it leaves below the hole's own.
       const isBelow = side > 0 || (x[a] === px && y[a] === py && orientation(px, py, x[b], y[b], lx, ly) > 0);
-      if (isBelow && (highest < 0 || isAbove(e, highest))) highest = e;
+      if (isBelow && (highest < 0 || isAbove(e, highest))) {
+        highest = e;
+        floor = Math.min(y[a], y[b]);
+      }
+      return floor;
     });
     return ringOf[highest];
   };

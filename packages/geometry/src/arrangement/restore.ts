@@ -5,7 +5,7 @@ import type { Meetings } from "./meetings";
 import { distanceToEdge } from "./near-edge";
 import type { Outlines } from "./outlines";
 import type { Pieces } from "./pieces";
-import type { HalfEdgeRing } from "./rings";
+import type { HalfEdgeRings } from "./rings";
 import { startOf } from "./stars";
 
 /** Vertices that another edge or vertex comes this near, in steps, keep their places on the grid. */
@@ -91,26 +91,29 @@ export function positionsOf(
  */
 export function keepBesideStraight(
   pieces: Pieces,
-  ring: HalfEdgeRing,
+  { halfEdges, first: begins }: HalfEdgeRings,
   corners: Uint8Array,
   { stays, nodeStays }: Positions,
 ): void {
-  const n = ring.length;
   const { first, last } = pieces;
-  for (let i = 0; i < n; i++) {
-    if (corners[i] || !nodeStays[startOf(pieces, ring[i])]) continue;
-    for (const way of [-1, 1])
-      for (let k = 1; k <= n; k++) {
-        // The half-edge that is walked along next, and the vertex of its run that comes first on this way.
-        const h = ring[(i + (way < 0 ? n - k : k - 1)) % n];
-        const at = (i + way * k + n) % n;
-        if (first[h >> 1] >= 0) {
-          stays[(h & 1) === (way < 0 ? 1 : 0) ? first[h >> 1] : last[h >> 1]] = 1;
-          break;
+  for (let r = 0; r + 1 < begins.length; r++) {
+    const begin = begins[r];
+    const n = begins[r + 1] - begin;
+    for (let i = 0; i < n; i++) {
+      if (corners[begin + i] || !nodeStays[startOf(pieces, halfEdges[begin + i])]) continue;
+      for (const way of [-1, 1])
+        for (let k = 1; k <= n; k++) {
+          // The half-edge that is walked along next, and the vertex of its run that comes first on this way.
+          const h = halfEdges[begin + ((i + (way < 0 ? n - k : k - 1)) % n)];
+          const at = begin + ((i + way * k + n) % n);
+          if (first[h >> 1] >= 0) {
+            stays[(h & 1) === (way < 0 ? 1 : 0) ? first[h >> 1] : last[h >> 1]] = 1;
+            break;
+          }
+          nodeStays[startOf(pieces, halfEdges[at])] = 1;
+          if (corners[at]) break;
         }
-        nodeStays[startOf(pieces, ring[at])] = 1;
-        if (corners[at]) break;
-      }
+    }
   }
 }
 

@@ -3,8 +3,14 @@ import { GrowingInts } from "./growing";
 import type { Pieces } from "./pieces";
 import { type Stars, startOf } from "./stars";
 
-/** A simple ring as the half-edges that it runs along, the selected side on its left. */
-export type HalfEdgeRing = Int32Array;
+/**
+ * Simple rings as the half-edges that they run along, the selected side on their left: those of ring r are
+ * halfEdges[first[r]] to halfEdges[first[r + 1]]. There may be as many rings as crossings: none is an object of its own.
+ */
+export interface HalfEdgeRings {
+  halfEdges: Int32Array;
+  first: Int32Array;
+}
 
 /**
  * Joins selected half-edges (those with a selected face on their left) into simple rings.
@@ -13,11 +19,13 @@ export type HalfEdgeRing = Int32Array;
  * one face. Where a face's boundary comes back to a node, the loop in between is cut off as a ring of its own, so rings
  * touch themselves nowhere. Loops of one boundary never interleave, so where the walk starts does not matter.
  */
-export function joinRings(pieces: Pieces, { first, star, place }: Stars, selected: Uint8Array): HalfEdgeRing[] {
+export function joinRings(pieces: Pieces, { first, star, place }: Stars, selected: Uint8Array): HalfEdgeRings {
   const { from, to } = pieces;
   const used = new Uint8Array(selected.length);
   const seen = new Int32Array(first.length - 1).fill(-1);
-  const rings: HalfEdgeRing[] = [];
+  const found = new GrowingInts();
+  const begins = new GrowingInts();
+  begins.push(0);
   const walk = new GrowingInts();
   const following = (h: number): number => {
     const v = h & 1 ? from[h >> 1] : to[h >> 1];
@@ -36,45 +44,50 @@ export function joinRings(pieces: Pieces, { first, star, place }: Stars, selecte
       walk.push(h);
       const end = startOf(pieces, h ^ 1);
       if (seen[end] >= 0) {
-        const loop = walk.values.slice(seen[end], walk.length);
-        walk.length = seen[end];
-        for (const g of loop) seen[startOf(pieces, g)] = -1;
+        const [from, to] = [seen[end], walk.length];
+        walk.length = from;
+        const { values } = walk;
+        for (let i = from; i < to; i++) seen[startOf(pieces, values[i])] = -1;
         // Both sides of one piece: a cut that ends inside a face, or joins two of its outlines.
-        if (loop.length !== 2 || loop[0] !== (loop[1] ^ 1)) rings.push(loop);
+        if (to - from !== 2 || values[from] !== (values[from + 1] ^ 1)) {
+          for (let i = from; i < to; i++) found.push(values[i]);
+          begins.push(found.length);
+        }
       }
       h = following(h);
     } while (!used[h]);
   }
-  return rings;
+  return { halfEdges: found.values.slice(0, found.length), first: begins.values.slice(0, begins.length) };
 }
 
 /** How many edges of rings meet at each node; past three it only matters that more than one ring does. */
-export function degreesOf(pieces: Pieces, rings: readonly HalfEdgeRing[]): Uint8Array {
+export function degreesOf(pieces: Pieces, { halfEdges }: HalfEdgeRings): Uint8Array {
   const degree = new Uint8Array(pieces.x.length);
-  for (const ring of rings)
-    for (const h of ring) {
-      const [u, v] = [startOf(pieces, h), startOf(pieces, h ^ 1)];
-      if (degree[u] < 3) degree[u]++;
-      if (degree[v] < 3) degree[v]++;
-    }
+  for (let i = 0; i < halfEdges.length; i++) {
+    const h = halfEdges[i];
+    const [u, v] = [startOf(pieces, h), startOf(pieces, h ^ 1)];
+    if (degree[u] < 3) degree[u]++;
+    if (degree[v] < 3) degree[v]++;
+  }
   return degree;
 }
 
 /**
- * Which nodes along a ring stay corners: place by place 1 for the start of each half-edge. Where the ring runs straight on
+ * Which nodes along rings stay corners: place by place 1 for the start of each half-edge. Where a ring runs straight on
  * a node is left out when nothing else touches it and no layer has a vertex there in both of the pieces that meet: such a
  * node is a trace of something that is gone.
  */
 export function cornersOf(
   pieces: Pieces,
   stars: Stars,
-  ring: HalfEdgeRing,
+  { halfEdges, first }: HalfEdgeRings,
   degree: Uint8Array,
   isVertex: (node: number, layer: number) => boolean,
 ): Uint8Array {
-  const corners = new Uint8Array(ring.length);
-  for (let i = 0; i < ring.length; i++)
-    corners[i] = staysCorner(pieces, stars, ring[i === 0 ? ring.length - 1 : i - 1], ring[i], degree, isVertex) ? 1 : 0;
+  const corners = new Uint8Array(halfEdges.length);
+  for (let r = 0; r + 1 < first.length; r++)
+    for (let i = first[r], before = first[r + 1] - 1; i < first[r + 1]; before = i++)
+      corners[i] = staysCorner(pieces, stars, halfEdges[before], halfEdges[i], degree, isVertex) ? 1 : 0;
   return corners;
 }
 

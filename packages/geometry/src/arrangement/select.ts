@@ -1,9 +1,10 @@
 import type { MultiPolygon, Polygon, Ring } from "../polygon";
 import type { Arrangement } from "./arrange";
+import { GrowingInts } from "./growing";
 import { nest } from "./nesting";
 import { roundingOf } from "./outlines";
 import { keepBesideStraight, type Positions, positionsOf } from "./restore";
-import { cornersOf, degreesOf, type HalfEdgeRing, joinRings } from "./rings";
+import { cornersOf, degreesOf, type HalfEdgeRings, joinRings } from "./rings";
 import { startOf } from "./stars";
 
 export interface CombineReport {
@@ -59,26 +60,17 @@ export function select(arrangement: Arrangement, selection: Selection): CombineR
 /** The polygons around the faces to the left of the selected half-edges. */
 export function assemble(arrangement: Arrangement, selected: Uint8Array): CombineResult {
   const { grid, outlines, meetings, bends, pieces, stars } = arrangement;
-  const halfEdges = joinRings(pieces, stars, selected);
-  const degree = degreesOf(pieces, halfEdges);
+  const joined = joinRings(pieces, stars, selected);
   const positions = positionsOf(grid, outlines, meetings, bends, pieces);
-  const isVertex = layersAtNodes(arrangement);
-  const sheet: Sheet = { points: new Float64Array(1024), edges: new Int32Array(512) };
-  const corners = halfEdges.map((ring) => cornersOf(pieces, stars, ring, degree, isVertex));
-  halfEdges.forEach((ring, i) => {
-    keepBesideStraight(pieces, ring, corners[i], positions);
-  });
-  const drawn = halfEdges.map((ring, i) => drawRing(arrangement, ring, corners[i], positions, sheet));
-  const nests = nest(drawn.map(({ ring }) => ring));
-  const byStart = (i: number, j: number): number => compareNumbers(drawn[i].ring, drawn[j].ring);
+  const corners = cornersOf(pieces, stars, joined, degreesOf(pieces, joined), layersAtNodes(arrangement));
+  keepBesideStraight(pieces, joined, corners, positions);
+  const { rings, edges, edgesFirst, verticesMoved } = drawRings(arrangement, joined, corners, positions);
+  const nests = nest(rings);
+  const byStart = (i: number, j: number): number => compareNumbers(rings[i], rings[j]);
   for (const { holes } of nests) holes.sort(byStart);
   nests.sort((m, n) => byStart(m.outer, n.outer));
-  const polygons = nests.map(({ outer, holes }) => ({
-    outer: drawn[outer].ring,
-    holes: holes.map((hole) => drawn[hole].ring),
-  }));
+  const polygons = nests.map(({ outer, holes }) => ({ outer: rings[outer], holes: holes.map((hole) => rings[hole]) }));
   const order = nests.flatMap(({ outer, holes }) => [outer, ...holes]);
-  const verticesMoved = drawn.reduce((sum, { moved }) => sum + moved, 0);
   const bent = bends.movement > 0;
   const steps = bends.movement + (bent || verticesMoved > 0 ? roundingOf(grid, outlines) : 0);
   return {
@@ -92,90 +84,99 @@ export function assemble(arrangement: Arrangement, selected: Uint8Array): Combin
       holes: countHoles(polygons),
       verticesMoved,
       dropped: outlines.dropped,
-      sources: order.map((i) => sourcesOf(arrangement, halfEdges[i])),
+      sources: sourcesOf(arrangement, joined, order),
     },
     crossings: () => crossingsOf(arrangement),
-    origins: () => order.map((i) => originsOf(arrangement, drawn[i].edges)),
+    origins: () => order.map((i) => originsOf(arrangement, edges.subarray(edgesFirst[i], edgesFirst[i + 1]))),
   };
 }
 
 interface Drawn {
-  ring: Ring;
-  /** The edge on which each edge of the ring lies. */
+  rings: Ring[];
+  /** The edge on which each edge of the rings lies: those of ring r are edges[edgesFirst[r]] to edges[edgesFirst[r + 1]]. */
   edges: Int32Array;
+  edgesFirst: Int32Array;
   /** Vertices that had to stay on the grid. */
-  moved: number;
+  verticesMoved: number;
 }
 
-/** Where rings are drawn before they are copied: for all the same. */
-interface Sheet {
-  points: Float64Array;
-  edges: Int32Array;
-}
-
-/** A ring's vertices from the lexicographically least one on. */
-function drawRing(
+/** The rings' vertices, each from its lexicographically least one on. */
+function drawRings(
   { grid, outlines, pieces }: Arrangement,
-  halfEdges: HalfEdgeRing,
+  { halfEdges, first: begins }: HalfEdgeRings,
   corners: Uint8Array,
   { nodeX, nodeY, stays, nodeStays, nodeMoves }: Positions,
-  sheet: Sheet,
 ): Drawn {
   const { first, last, edge } = pieces;
-  let room = halfEdges.length;
-  for (const h of halfEdges) if (first[h >> 1] >= 0) room += last[h >> 1] - first[h >> 1] + 1;
-  if (room > sheet.edges.length) {
-    sheet.points = new Float64Array(4 * room);
-    sheet.edges = new Int32Array(2 * room);
-  }
-  const { points, edges } = sheet;
-  let n = 0;
-  let least = 0;
-  let moved = 0;
-  for (let i = 0; i < halfEdges.length; i++) {
-    const h = halfEdges[i];
-    const e = h >> 1;
-    const node = startOf(pieces, h);
-    const back = (h & 1) === 1;
-    const isRun = first[e] >= 0;
-    if (corners[i]) {
-      points[2 * n] = nodeX[node];
-      points[2 * n + 1] = nodeY[node];
-      edges[n] = back && isRun ? last[e] : edge[e];
-      if (nodeStays[node] && nodeMoves[node]) moved++;
-      if (nodeX[node] < points[2 * least] || (nodeX[node] === points[2 * least] && nodeY[node] < points[2 * least + 1]))
-        least = n;
-      n++;
+  const rings = new Array<Ring>(begins.length - 1);
+  const drawn: Drawn = { rings, edges: new Int32Array(0), edgesFirst: new Int32Array(begins.length), verticesMoved: 0 };
+  const all = new GrowingInts();
+  let points = new Float64Array(1024);
+  let edges = new Int32Array(512);
+  for (let r = 0; r < rings.length; r++) {
+    let room = begins[r + 1] - begins[r];
+    for (let i = begins[r]; i < begins[r + 1]; i++) {
+      const e = halfEdges[i] >> 1;
+      if (first[e] >= 0) room += last[e] - first[e] + 1;
     }
-    if (!isRun) continue;
-    const [from, to, step] = back ? [last[e], first[e], -1] : [first[e], last[e], 1];
-    for (let v = from; v !== to + step; v += step) {
-      let px = outlines.givenX[v];
-      let py = outlines.givenY[v];
-      if (stays[v]) {
-        const [gx, gy] = [grid.x(outlines.x[v]), grid.y(outlines.y[v])];
-        if (gx !== px || gy !== py) moved++;
-        px = gx;
-        py = gy;
+    if (room > edges.length) {
+      points = new Float64Array(4 * room);
+      edges = new Int32Array(2 * room);
+    }
+    let n = 0;
+    let least = 0;
+    for (let i = begins[r]; i < begins[r + 1]; i++) {
+      const h = halfEdges[i];
+      const e = h >> 1;
+      const node = startOf(pieces, h);
+      const back = (h & 1) === 1;
+      const isRun = first[e] >= 0;
+      if (corners[i]) {
+        points[2 * n] = nodeX[node];
+        points[2 * n + 1] = nodeY[node];
+        edges[n] = back && isRun ? last[e] : edge[e];
+        if (nodeStays[node] && nodeMoves[node]) drawn.verticesMoved++;
+        if (
+          nodeX[node] < points[2 * least] ||
+          (nodeX[node] === points[2 * least] && nodeY[node] < points[2 * least + 1])
+        )
+          least = n;
+        n++;
       }
-      points[2 * n] = px;
-      points[2 * n + 1] = py;
-      // Backwards, the edge that follows a vertex is the one that led to it.
-      edges[n] = back ? (v === first[e] ? edge[e] : v - 1) : v;
-      if (px < points[2 * least] || (px === points[2 * least] && py < points[2 * least + 1])) least = n;
-      n++;
+      if (!isRun) continue;
+      const [from, to, step] = back ? [last[e], first[e], -1] : [first[e], last[e], 1];
+      for (let v = from; v !== to + step; v += step) {
+        let px = outlines.givenX[v];
+        let py = outlines.givenY[v];
+        if (stays[v]) {
+          const [gx, gy] = [grid.x(outlines.x[v]), grid.y(outlines.y[v])];
+          if (gx !== px || gy !== py) drawn.verticesMoved++;
+          px = gx;
+          py = gy;
+        }
+        points[2 * n] = px;
+        points[2 * n + 1] = py;
+        // Backwards, the edge that follows a vertex is the one that led to it.
+        edges[n] = back ? (v === first[e] ? edge[e] : v - 1) : v;
+        if (px < points[2 * least] || (px === points[2 * least] && py < points[2 * least + 1])) least = n;
+        n++;
+      }
     }
+    rings[r] = begunAt(points, n, least);
+    for (let i = 0; i < n; i++) all.push(edges[least + i < n ? least + i : least + i - n]);
+    drawn.edgesFirst[r + 1] = all.length;
   }
-  return { ring: rotated(points, n, least, 2), edges: rotated(edges, n, least, 1), moved };
+  drawn.edges = all.values.subarray(0, all.length);
+  return drawn;
 }
 
-/** The first n places, begun at another one. */
-function rotated<T extends Float64Array | Int32Array>(values: T, n: number, start: number, width: number): T {
-  const turned = values.slice(0, width * n) as T;
-  if (start === 0) return turned;
-  turned.set(values.subarray(width * start, width * n));
-  turned.set(values.subarray(0, width * start), width * (n - start));
-  return turned;
+/** The first n points as a ring that begins at another one. */
+function begunAt(points: Float64Array, n: number, start: number): Ring {
+  const ring = points.slice(0, 2 * n);
+  if (start === 0) return ring;
+  ring.set(points.subarray(2 * start, 2 * n));
+  ring.set(points.subarray(0, 2 * start), 2 * (n - start));
+  return ring;
 }
 
 /** Which layers have a vertex at a node. */
@@ -192,12 +193,20 @@ function countHoles(polygons: MultiPolygon): number {
   return polygons.reduce((sum, { holes }) => sum + holes.length, 0);
 }
 
-function sourcesOf({ pieces }: Arrangement, ring: HalfEdgeRing): number[] {
+/** The layers of each ring's pieces; rings with the same ones, one after the other, share the list. */
+function sourcesOf({ pieces }: Arrangement, { halfEdges, first }: HalfEdgeRings, order: readonly number[]): number[][] {
   const { turn, layers } = pieces;
-  const found: number[] = [];
-  for (const h of ring)
-    for (let k = 0; k < layers; k++) if (turn[(h >> 1) * layers + k] !== 0 && !found.includes(k)) found.push(k);
-  return found.sort((p, q) => p - q);
+  const isFound = new Uint8Array(layers);
+  let list: number[] = [];
+  return order.map((r) => {
+    isFound.fill(0);
+    for (let i = first[r]; i < first[r + 1]; i++)
+      for (let k = 0; k < layers; k++) if (turn[(halfEdges[i] >> 1) * layers + k] !== 0) isFound[k] = 1;
+    let isSame = true;
+    for (let k = 0; k < layers; k++) if ((isFound[k] === 1) !== list.includes(k)) isSame = false;
+    if (!isSame) list = Array.from(isFound.keys()).filter((k) => isFound[k] === 1);
+    return list;
+  });
 }
 
 function originsOf({ outlines }: Arrangement, edges: Int32Array): EdgeOrigins {

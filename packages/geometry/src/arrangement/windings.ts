@@ -10,7 +10,8 @@ import type { Stars } from "./stars";
  * The winding number of every layer to the left of every half-edge: result[h * layers + k].
  *
  * In each connected part the least node is asked which edges lie below it (half-open in x): they give the winding numbers
- * just right of straight down. The rest follows by turning around nodes.
+ * just right of straight down. Of a run of edges that lies below altogether the ends are enough: it passes over the node
+ * once more in one direction than in the other, or as often. The rest follows by turning around nodes.
  */
 export function windingsOf(pieces: Pieces, stars: Stars, outlines: Outlines, bends: Bends, tree: EdgeTree): Int32Array {
   const { first, star, place } = stars;
@@ -19,7 +20,7 @@ export function windingsOf(pieces: Pieces, stars: Stars, outlines: Outlines, ben
   const visited = new Uint8Array(first.length - 1);
   const queue = new GrowingInts();
   const right = new Int32Array(layers);
-  const layerOf = layerOfEdges(outlines);
+  const outlineOf = outlineOfEdges(outlines);
   /** Passes the windings to the right of the half-edge at place i on to all others around the node. */
   const turnAround = (u: number, i: number): void => {
     visited[u] = 1;
@@ -37,7 +38,7 @@ export function windingsOf(pieces: Pieces, stars: Stars, outlines: Outlines, ben
   for (let u = 0; u < visited.length; u++) {
     if (visited[u] || first[u] === first[u + 1]) continue;
     right.fill(0);
-    tree.forEachBelow(x[u], y[u], (e) => {
+    const edgeBelow = (e: number): void => {
       const q = outlines.next[e];
       let [ax, ay] = [outlines.x[e], outlines.y[e]];
       const end = bends.first[e + 1];
@@ -46,12 +47,25 @@ export function windingsOf(pieces: Pieces, stars: Stars, outlines: Outlines, ben
         const [bx, by] = k < end ? [x[nodeOfBend[k]], y[nodeOfBend[k]]] : [outlines.x[q], outlines.y[q]];
         if (ax < bx ? ax <= x[u] && x[u] < bx : bx <= x[u] && x[u] < ax) {
           const cross = crossRounded(bx - ax, by - ay, x[u] - ax, y[u] - ay);
-          if (ax < bx ? cross > 0 : cross < 0) right[layerOf(e)] += ax < bx ? 1 : -1;
+          if (ax < bx ? cross > 0 : cross < 0) right[outlines.layerOf[outlineOf(e)]] += ax < bx ? 1 : -1;
           return;
         }
         [ax, ay] = [bx, by];
       }
-    });
+    };
+    const chainBelow = (begin: number, end: number): void => {
+      const [r, s] = [outlineOf(begin), outlineOf(end - 1)];
+      const isLeft = (i: number): number => (outlines.x[i] <= x[u] ? 1 : 0);
+      // The last one's end is the next one's begin, except where its outline closes; whole outlines in between count nothing.
+      const last = outlines.next[end - 1];
+      if (r === s) right[outlines.layerOf[r]] += isLeft(begin) - isLeft(last);
+      else {
+        right[outlines.layerOf[r]] += isLeft(begin) - isLeft(outlines.next[outlines.first[r + 1] - 1]);
+        right[outlines.layerOf[s]] += isLeft(outlines.first[s]) - isLeft(last);
+      }
+    };
+    // Bent edges run beside the straight ones that the tree knows.
+    tree.forEachBelow(x[u], y[u], bends.movement + 1, edgeBelow, chainBelow);
     turnAround(u, first[u]);
     while (queue.length > 0) {
       const h = queue.values[--queue.length];
@@ -65,7 +79,8 @@ export function windingsOf(pieces: Pieces, stars: Stars, outlines: Outlines, ben
   return left;
 }
 
-function layerOfEdges({ first, layerOf }: Outlines): (e: number) => number {
+/** The outline of an edge. */
+function outlineOfEdges({ first, layerOf }: Outlines): (e: number) => number {
   return (e) => {
     let low = 0;
     let high = layerOf.length - 1;
@@ -74,6 +89,6 @@ function layerOfEdges({ first, layerOf }: Outlines): (e: number) => number {
       if (first[middle] <= e) low = middle;
       else high = middle - 1;
     }
-    return layerOf[low];
+    return low;
   };
 }
