@@ -146,7 +146,15 @@ test("each edge of a result lies on the edge that it says it comes from", () => 
           // Where several vertices lie in one pixel the edge goes on to the first that does not.
           const to = [1, 2, 3, 4, 5, 6, 7].map((k) => (from + 2 * k) % given.length);
           const off = (x: number, y: number) =>
-            Math.min(...to.map((q) => distanceToEdge(given[from], given[from + 1], given[q], given[q + 1], x, y)));
+            Math.min(
+              ...to.map((q) => {
+                const points = {
+                  x: Float64Array.of(given[from], given[q], x),
+                  y: Float64Array.of(given[from + 1], given[q + 1], y),
+                };
+                return distanceToEdge(points, 0, 1, 2);
+              }),
+            );
           for (const k of [i, (i + 1) % n])
             expect(off(rings[r][2 * k], rings[r][2 * k + 1])).toBeLessThanOrEqual(3 * report.passes * report.gridStep);
         }

@@ -43,6 +43,12 @@ function exactPixel(v: readonly number[]): Pixel {
   return { x: rounded(ax, bx - ax), y: rounded(ay, by - ay) };
 }
 
+const pixel: Pixel = { x: 0, y: 0 };
+const crosses = (v: readonly number[]): boolean => {
+  const points = { x: Float64Array.of(v[0], v[2], v[4], v[6]), y: Float64Array.of(v[1], v[3], v[5], v[7]) };
+  return crossingPixel(points, 0, 1, 2, 3, pixel);
+};
+
 test("the pixel of a crossing is the exact one, close calls and nearly parallel edges included", () => {
   const size = fc.constantFrom(4, 1000, 2 ** 30, 2 ** 45);
   const unit = fc.double({ min: -1, max: 1, noNaN: true });
@@ -54,9 +60,7 @@ test("the pixel of a crossing is the exact one, close calls and nearly parallel 
         // The second edge from near one end of the first to near the other, on the other side.
         [v[4], v[5], v[6], v[7]] = [v[0] + 1, v[1] - 2, v[2] - 1, v[3] + 2];
       }
-      const pixel: Pixel = { x: 0, y: 0 };
-      const [ax, ay, bx, by, cx, cy, dx, dy] = v;
-      if (!crossingPixel(ax, ay, bx, by, cx, cy, dx, dy, pixel)) return;
+      if (!crosses(v)) return;
       crossings++;
       const want = exactPixel(v);
       expect([pixel.x + 0, pixel.y + 0]).toEqual([want.x, want.y]);
@@ -67,21 +71,21 @@ test("the pixel of a crossing is the exact one, close calls and nearly parallel 
 });
 
 test("edges that touch or overlap do not properly cross", () => {
-  const pixel: Pixel = { x: 7, y: 7 };
-  for (const [ax, ay, bx, by, cx, cy, dx, dy] of [
+  [pixel.x, pixel.y] = [7, 7];
+  for (const edges of [
     [0, 0, 4, 0, 2, 0, 2, 4],
     [0, 0, 4, 0, 1, 0, 3, 0],
     [0, 0, 4, 4, 4, 4, 8, 0],
     [0, 0, 4, 0, 0, 1, 4, 1],
   ])
-    expect(crossingPixel(ax, ay, bx, by, cx, cy, dx, dy, pixel)).toBe(false);
+    expect(crosses(edges)).toBe(false);
   expect(pixel).toEqual({ x: 7, y: 7 });
   // Halves go up, in both directions of both edges: (0,0)-(1,1) and (0,1)-(1,0) meet in (½, ½).
-  for (const [ax, ay, bx, by, cx, cy, dx, dy] of [
+  for (const edges of [
     [0, 0, 1, 1, 0, 1, 1, 0],
     [1, 1, 0, 0, 1, 0, 0, 1],
   ]) {
-    expect(crossingPixel(ax, ay, bx, by, cx, cy, dx, dy, pixel)).toBe(true);
+    expect(crosses(edges)).toBe(true);
     expect(pixel).toEqual({ x: 1, y: 1 });
   }
 });

@@ -1,4 +1,4 @@
-import { crossRounded } from "../numeric";
+import { crossRounded, pointOrder } from "../numeric";
 import { BentEdge } from "./bent-edge";
 import { GrowingInts } from "./growing";
 import type { Meetings } from "./meetings";
@@ -34,7 +34,7 @@ export function bendEdges(outlines: Outlines, meetings: Meetings, margin: number
   const { touched, first: nearFirst } = meetings;
   const first = new Int32Array(n + 1);
   const bent = new GrowingInts();
-  const bending = new Bending(outlines, meetings, mostPasses);
+  const bending = new Bending(meetings, mostPasses);
   const { chain, met } = bending;
   const movements = new Float64Array(mostPasses + 1);
   let passes = 1;
@@ -63,13 +63,16 @@ class Bending {
   readonly met = new GrowingInts();
   private waiting = new GrowingInts();
   private missed = new GrowingInts();
+  /** Where points are put in the order of travel: their places along it. */
+  private points = new Int32Array(64);
+  private alongX = new Float64Array(64);
+  private alongY = new Float64Array(64);
 
   constructor(
-    outlines: Outlines,
     private readonly meetings: Meetings,
     private readonly mostPasses: number,
   ) {
-    this.chain = new BentEdge(outlines, meetings);
+    this.chain = new BentEdge(meetings);
   }
 
   /** The rounds that it took, the last one, which changed nothing, included. */
@@ -103,13 +106,18 @@ class Bending {
   private meets(point: number, movements: Float64Array, round: number): boolean {
     const { chain } = this;
     const { x, y } = chain;
-    const [px, py] = [chain.xOf(point), chain.yOf(point)];
+    const px = chain.xOf(point);
+    const py = chain.yOf(point);
     for (let k = chain.firstNear(px, py, 0); k + 1 < chain.length && !chain.isBeyond(k, px, py, 0); k++) {
-      const [ax, ay, bx, by] = [x[k], y[k], x[k + 1], y[k + 1]];
+      const ax = x[k];
+      const ay = y[k];
+      const bx = x[k + 1];
+      const by = y[k + 1];
       if ((px === ax && py === ay) || (px === bx && py === by)) return true;
-      if (!meetsPixel(ax, ay, bx, by, px, py)) continue;
+      if (!meetsPixel(this.meetings, chain.point[k], chain.point[k + 1], point)) continue;
       const cross = crossRounded(bx - ax, by - ay, px - ax, py - ay);
-      if (cross !== 0) movements[round] = Math.max(movements[round], Math.abs(cross) / Math.hypot(bx - ax, by - ay));
+      if (cross !== 0)
+        movements[round] = Math.max(movements[round], Math.abs(cross) / Math.sqrt((bx - ax) ** 2 + (by - ay) ** 2));
       return true;
     }
     return false;
@@ -119,17 +127,45 @@ class Bending {
   private insert(since: number): void {
     const { chain, met } = this;
     const n = chain.length;
-    const [rightwards, upwards] = [chain.x[n - 1] >= chain.x[0], chain.y[n - 1] >= chain.y[0]];
-    const all: number[] = [];
-    for (let k = 0; k < n; k++) all.push(chain.point[k]);
-    for (let i = since; i < met.length; i++) all.push(met.values[i]);
-    all.sort((p, q) => {
-      const [px, qx] = [chain.xOf(p), chain.xOf(q)];
-      if (px !== qx) return rightwards ? px - qx : qx - px;
-      return upwards ? chain.yOf(p) - chain.yOf(q) : chain.yOf(q) - chain.yOf(p);
-    });
+    const count = n + met.length - since;
+    if (count > this.alongX.length) {
+      this.points = new Int32Array(2 * count);
+      this.alongX = new Float64Array(2 * count);
+      this.alongY = new Float64Array(2 * count);
+    }
+    const { points, alongX, alongY } = this;
+    const across = chain.x[n - 1] >= chain.x[0] ? 1 : -1;
+    const up = chain.y[n - 1] >= chain.y[0] ? 1 : -1;
+    for (let k = 0; k < count; k++) {
+      const point = k < n ? chain.point[k] : met.values[since + k - n];
+      points[k] = point;
+      alongX[k] = across * chain.xOf(point);
+      alongY[k] = up * chain.yOf(point);
+    }
     chain.clear();
-    for (const point of all) chain.add(point);
+    if (count > FEW) {
+      const order = pointOrder(alongX.subarray(0, count), alongY.subarray(0, count));
+      for (let k = 0; k < count; k++) chain.add(points[order[k]]);
+    } else {
+      for (let k = 1; k < count; k++) {
+        const point = points[k];
+        const x = alongX[k];
+        const y = alongY[k];
+        let at = k;
+        for (; at > 0 && (alongX[at - 1] > x || (alongX[at - 1] === x && alongY[at - 1] > y)); at--) {
+          points[at] = points[at - 1];
+          alongX[at] = alongX[at - 1];
+          alongY[at] = alongY[at - 1];
+        }
+        points[at] = point;
+        alongX[at] = x;
+        alongY[at] = y;
+      }
+      for (let k = 0; k < count; k++) chain.add(points[k]);
+    }
     chain.finish();
   }
 }
+
+/** So many points are put in order one by one. */
+const FEW = 24;

@@ -1,9 +1,7 @@
 import type { Meetings } from "./meetings";
-import type { Outlines } from "./outlines";
 
 /**
- * An edge as a chain of points, from its start to its end, monotone in x and in y. Points are vertices, or behind those
- * the pixels of crossings.
+ * An edge as a chain of points, from its start to its end, monotone in x and in y. Points are those of the meetings.
  */
 export class BentEdge {
   length = 0;
@@ -13,21 +11,20 @@ export class BentEdge {
   /** Whether the chain is searched by y, its longer axis. */
   private isSteep = false;
   private rises = true;
-  private readonly vertices: number;
+  private readonly xs: Float64Array;
+  private readonly ys: Float64Array;
 
-  constructor(
-    private readonly outlines: Outlines,
-    private readonly meetings: Meetings,
-  ) {
-    this.vertices = outlines.next.length;
+  constructor({ x, y }: Meetings) {
+    this.xs = x;
+    this.ys = y;
   }
 
   xOf(point: number): number {
-    return point < this.vertices ? this.outlines.x[point] : this.meetings.crossingX[point - this.vertices];
+    return this.xs[point];
   }
 
   yOf(point: number): number {
-    return point < this.vertices ? this.outlines.y[point] : this.meetings.crossingY[point - this.vertices];
+    return this.ys[point];
   }
 
   clear(): void {
@@ -37,7 +34,8 @@ export class BentEdge {
   /** Adds the next point of the way, unless it lies where the last one does. */
   add(point: number): void {
     const n = this.length;
-    const [px, py] = [this.xOf(point), this.yOf(point)];
+    const px = this.xOf(point);
+    const py = this.yOf(point);
     if (n > 0 && this.x[n - 1] === px && this.y[n - 1] === py) return;
     if (n === this.point.length) {
       this.point = grown(this.point, new Int32Array(2 * n));

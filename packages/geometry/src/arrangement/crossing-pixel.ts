@@ -6,42 +6,48 @@ export interface Pixel {
   y: number;
 }
 
+/** Points of the grid. */
+export interface Points {
+  x: Float64Array;
+  y: Float64Array;
+}
+
 /**
- * Whether the edges a b and c d, with grid coordinates, properly cross: each has the other's ends strictly on both sides.
- * If so, `pixel` becomes the pixel of the crossing, rounded correctly.
+ * Whether the edges a b and c d, told by the indices of their ends, properly cross: each has the other's ends strictly on
+ * both sides. If so, `pixel` becomes the pixel of the crossing, rounded correctly.
  *
  * Touches and overlaps are no proper crossings; their points are vertices already.
  */
-export function crossingPixel(
-  ax: number,
-  ay: number,
-  bx: number,
-  by: number,
-  cx: number,
-  cy: number,
-  dx: number,
-  dy: number,
-  pixel: Pixel,
-): boolean {
-  const ux = bx - ax;
-  const uy = by - ay;
-  const vx = dx - cx;
-  const vy = dy - cy;
+export function crossingPixel({ x, y }: Points, a: number, b: number, c: number, d: number, pixel: Pixel): boolean {
+  const ax = x[a];
+  const ay = y[a];
+  const cx = x[c];
+  const cy = y[c];
+  const ux = x[b] - ax;
+  const uy = y[b] - ay;
+  const vx = x[d] - cx;
+  const vy = y[d] - cy;
+  const wx = cx - ax;
+  const wy = cy - ay;
   // Signs first, from rounded products where those are certain: most pairs end here.
-  const below = sideOf(ux, uy, cx - ax, cy - ay);
-  if (below === 0 || below !== -sideOf(ux, uy, dx - ax, dy - ay)) return false;
-  const behind = sideOf(vx, vy, ax - cx, ay - cy);
-  if (behind === 0 || behind !== -sideOf(vx, vy, bx - cx, by - cy)) return false;
+  const below = sideOf(ux, uy, wx, wy);
+  if (below === 0 || below !== -sideOf(ux, uy, x[d] - ax, y[d] - ay)) return false;
+  const behind = sideOf(vx, vy, -wx, -wy);
+  if (behind === 0 || behind !== -sideOf(vx, vy, x[b] - cx, y[b] - cy)) return false;
   const den = crossRounded(ux, uy, vx, vy);
   if (Math.abs(ux) + Math.abs(uy) <= Math.abs(vx) + Math.abs(vy)) {
     // t = cross(c − a, v) / cross(u, v) along the shorter edge, and cross(c − a, v) = cross(v, a − c).
-    const a = crossRounded(vx, vy, ax - cx, ay - cy);
-    pixel.x = ax + offset(a, den, ux, ax - cx, ay - cy, vx, vy, ux, uy);
-    pixel.y = ay + offset(a, den, uy, ax - cx, ay - cy, vx, vy, ux, uy);
+    const share = crossRounded(vx, vy, -wx, -wy) / den;
+    const sx = share * ux;
+    const sy = share * uy;
+    pixel.x = ax + (isCertain(sx, ux) ? Math.round(sx) : roundedExactly(ux, -wx, -wy, vx, vy, ux, uy));
+    pixel.y = ay + (isCertain(sy, uy) ? Math.round(sy) : roundedExactly(uy, -wx, -wy, vx, vy, ux, uy));
   } else {
-    const c = crossRounded(ux, uy, cx - ax, cy - ay);
-    pixel.x = cx + offset(c, -den, vx, cx - ax, cy - ay, ux, uy, vx, vy);
-    pixel.y = cy + offset(c, -den, vy, cx - ax, cy - ay, ux, uy, vx, vy);
+    const share = crossRounded(ux, uy, wx, wy) / -den;
+    const sx = share * vx;
+    const sy = share * vy;
+    pixel.x = cx + (isCertain(sx, vx) ? Math.round(sx) : roundedExactly(vx, wx, wy, ux, uy, vx, vy));
+    pixel.y = cy + (isCertain(sy, vy) ? Math.round(sy) : roundedExactly(vy, wx, wy, ux, uy, vx, vy));
   }
   return true;
 }
@@ -60,24 +66,15 @@ function sideOf(ux: number, uy: number, wx: number, wy: number): -1 | 0 | 1 {
 }
 
 /**
- * num / den * along, rounded to an integer, halves upwards; num = cross(w, p) and den = cross(s, w) in integers.
- * num, den and the two operations are each correctly rounded, so the result is off by less than 5 u |along|,
- * u = 2^-53. Only when a half lies within that of it is the quotient taken in BigInt.
+ * Whether a share of `along`, the quotient of two determinants times it, rounds as it was computed: determinants, quotient
+ * and product are each correctly rounded, so it is off by less than 5 u |along|, u = 2^-53.
  */
-function offset(
-  num: number,
-  den: number,
-  along: number,
-  px: number,
-  py: number,
-  wx: number,
-  wy: number,
-  sx: number,
-  sy: number,
-): number {
-  const value = (num / den) * along;
-  const fraction = value - Math.floor(value);
-  if (Math.abs(fraction - 0.5) > 6e-16 * Math.abs(along)) return Math.round(value);
+function isCertain(value: number, along: number): boolean {
+  return Math.abs(value - Math.floor(value) - 0.5) > 6e-16 * Math.abs(along);
+}
+
+/** cross(w, p) / cross(s, w) * along, rounded to an integer, halves upwards. */
+function roundedExactly(along: number, px: number, py: number, wx: number, wy: number, sx: number, sy: number): number {
   const n = (BigInt(wx) * BigInt(py) - BigInt(wy) * BigInt(px)) * BigInt(along);
   const d = BigInt(sx) * BigInt(wy) - BigInt(sy) * BigInt(wx);
   return Number(floorDivide(2n * n + d, 2n * d));

@@ -35,7 +35,14 @@ export class EdgeTree {
     }
     const b = new Float64Array(nodes * STRIDE);
     for (let node = 0; node < this.counts[0]; node++) {
-      let [x0, x1, y0, y1, s0, s1, d0, d1] = EMPTY;
+      let x0 = Number.POSITIVE_INFINITY;
+      let x1 = Number.NEGATIVE_INFINITY;
+      let y0 = Number.POSITIVE_INFINITY;
+      let y1 = Number.NEGATIVE_INFINITY;
+      let s0 = Number.POSITIVE_INFINITY;
+      let s1 = Number.NEGATIVE_INFINITY;
+      let d0 = Number.POSITIVE_INFINITY;
+      let d1 = Number.NEGATIVE_INFINITY;
       const end = Math.min(this.edges, (node + 1) * LEAF);
       for (let e = node * LEAF; e < end; e++)
         for (let k = 0, i = e; k < 2; k++, i = next[e]) {
@@ -129,7 +136,8 @@ export class EdgeTree {
     if (this.edges === 0) return;
     const { bounds: b, levels, counts, stack } = this;
     const { x, y, next } = this.list;
-    const [s, d] = [px + py, px - py];
+    const s = px + py;
+    const d = px - py;
     let depth = 0;
     stack[depth++] = levels.length - 1;
     stack[depth++] = 0;
@@ -199,7 +207,8 @@ export class EdgeTree {
       } else {
         const end = Math.min(this.edges, (node + 1) * LEAF);
         for (let e = node * LEAF; e < end; e++) {
-          const [p, q] = [x[e], x[next[e]]];
+          const p = x[e];
+          const q = x[next[e]];
           if (p < q ? p <= px && px < q : q <= px && px < p) edge(e);
         }
       }
@@ -218,7 +227,8 @@ export class EdgeTree {
       if (level === 0) {
         const end = Math.min(this.edges, (node + 1) * LEAF);
         for (let e = node * LEAF; e < end; e++) {
-          const [p, q] = [x[e], x[next[e]]];
+          const p = x[e];
+          const q = x[next[e]];
           if (p < q ? p <= px && px < q : q <= px && px < p) floor = visit(e);
         }
         return;
@@ -278,11 +288,17 @@ class LeafPairs {
     const { bounds: b, margin } = this;
     const { x, y, next } = this.list;
     const j = q * STRIDE;
-    const [left, right, low, high] = [b[j] - margin, b[j + 1] + margin, b[j + 2] - margin, b[j + 3] + margin];
+    const left = b[j] - margin;
+    const right = b[j + 1] + margin;
+    const low = b[j + 2] - margin;
+    const high = b[j + 3] + margin;
     let count = 0;
     for (let e = p * LEAF; e < p * LEAF + LEAF; e++) {
       const i = next[e];
-      const [ax, bx, ay, by] = [x[e], x[i], y[e], y[i]];
+      const ax = x[e];
+      const bx = x[i];
+      const ay = y[e];
+      const by = y[i];
       if ((ax > right && bx > right) || (ax < left && bx < left)) continue;
       if ((ay > high && by > high) || (ay < low && by < low)) continue;
       this.keep(e, count++);
@@ -295,7 +311,10 @@ class LeafPairs {
     const { x, y, next } = this.list;
     const { margin, box } = this;
     const i = next[e];
-    const [ax, bx, ay, by] = [x[e], x[i], y[e], y[i]];
+    const ax = x[e];
+    const bx = x[i];
+    const ay = y[e];
+    const by = y[i];
     this.mine[at] = e;
     box[4 * at] = Math.min(ax, bx) - margin;
     box[4 * at + 1] = Math.max(ax, bx) + margin;
@@ -307,8 +326,14 @@ class LeafPairs {
     const { x, y, next } = this.list;
     const { box, mine } = this;
     const i = next[f];
-    const [ax, bx, ay, by] = [x[f], x[i], y[f], y[i]];
-    const [left, right, low, high] = [Math.min(ax, bx), Math.max(ax, bx), Math.min(ay, by), Math.max(ay, by)];
+    const ax = x[f];
+    const bx = x[i];
+    const ay = y[f];
+    const by = y[i];
+    const left = Math.min(ax, bx);
+    const right = Math.max(ax, bx);
+    const low = Math.min(ay, by);
+    const high = Math.max(ay, by);
     for (let k = 0; k < count; k++) {
       const at = 4 * k;
       if (left <= box[at + 1] && right >= box[at] && low <= box[at + 3] && high >= box[at + 2]) this.visit(mine[k], f);

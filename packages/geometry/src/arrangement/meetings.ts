@@ -11,8 +11,9 @@ import type { Outlines } from "./outlines";
  */
 export interface Meetings {
   tree: EdgeTree;
-  crossingX: Float64Array;
-  crossingY: Float64Array;
+  /** On the grid. */
+  x: Float64Array;
+  y: Float64Array;
   /** Proper crossings of two edges; several may share a pixel. */
   intersections: number;
   /** Vertices that lie in one pixel with something else. */
@@ -45,7 +46,12 @@ export function meetingsOf(outlines: Outlines, margin: number): Meetings {
   const vertexNear = (p: number, e: number): void => {
     const q = next[e];
     if (p === e || p === q) return;
-    const [px, py, ax, ay, bx, by] = [x[p], y[p], x[e], y[e], x[q], y[q]];
+    const px = x[p];
+    const py = y[p];
+    const ax = x[e];
+    const ay = y[e];
+    const bx = x[q];
+    const by = y[q];
     if ((px < ax - margin && px < bx - margin) || (px > ax + margin && px > bx + margin)) return;
     if ((py < ay - margin && py < by - margin) || (py > ay + margin && py > by + margin)) return;
     if (px === ax && py === ay) {
@@ -55,13 +61,21 @@ export function meetingsOf(outlines: Outlines, margin: number): Meetings {
     } else if (comesNear(ax, ay, bx, by, px, py, margin)) note(e, p);
   };
   tree.forEachPair(margin, (e, f) => {
-    const [ax, ay, i] = [x[e], y[e], next[e]];
-    const [cx, cy, j] = [x[f], y[f], next[f]];
-    const [bx, by, dx, dy] = [x[i], y[i], x[j], y[j]];
+    const ax = x[e];
+    const ay = y[e];
+    const i = next[e];
+    const cx = x[f];
+    const cy = y[f];
+    const j = next[f];
+    const bx = x[i];
+    const by = y[i];
+    const dx = x[j];
+    const dy = y[j];
     if (i === f || j === e) {
       // Neighbours that turn by less than a right angle come near each other in their common end only.
       if ((bx - ax) * (dx - cx) + (by - ay) * (dy - cy) >= 0) {
-        const [p, q] = [Math.abs(bx - ax) + Math.abs(by - ay), Math.abs(dx - cx) + Math.abs(dy - cy)];
+        const p = Math.abs(bx - ax) + Math.abs(by - ay);
+        const q = Math.abs(dx - cx) + Math.abs(dy - cy);
         if (p > 4 * margin && q > 4 * margin) return;
       }
     }
@@ -70,14 +84,19 @@ export function meetingsOf(outlines: Outlines, margin: number): Meetings {
     // Edges with a common end cross nowhere else.
     if ((ax === cx && ay === cy) || (ax === dx && ay === dy) || (bx === cx && by === cy) || (bx === dx && by === dy))
       return;
-    if (crossingPixel(ax, ay, bx, by, cx, cy, dx, dy, pixel)) {
+    if (crossingPixel(outlines, e, i, f, j, pixel)) {
       xs.push(pixel.x);
       ys.push(pixel.y);
     }
   });
   const crossings = distinct(xs.values.subarray(0, xs.length), ys.values.subarray(0, ys.length));
   const crossingNear = (c: number, e: number): void => {
-    const [px, py, ax, ay, bx, by] = [crossings.x[c], crossings.y[c], x[e], y[e], x[next[e]], y[next[e]]];
+    const px = crossings.x[c];
+    const py = crossings.y[c];
+    const ax = x[e];
+    const ay = y[e];
+    const bx = x[next[e]];
+    const by = y[next[e]];
     if ((px < ax - margin && px < bx - margin) || (px > ax + margin && px > bx + margin)) return;
     if ((py < ay - margin && py < by - margin) || (py > ay + margin && py > by + margin)) return;
     if (px === ax && py === ay) touched[e] = 1;
@@ -87,28 +106,43 @@ export function meetingsOf(outlines: Outlines, margin: number): Meetings {
   eachCrossing(tree, outlines, crossings, margin, crossingNear);
   return {
     tree,
-    crossingX: crossings.x,
-    crossingY: crossings.y,
+    x: joined(x, crossings.x),
+    y: joined(y, crossings.y),
     intersections: xs.length,
     touched,
     ...byEdge(n, nearEdges, nearPoints),
   };
 }
 
-interface Points {
-  x: Float64Array;
-  y: Float64Array;
+function joined(a: Float64Array, b: Float64Array): Float64Array {
+  const all = new Float64Array(a.length + b.length);
+  all.set(a);
+  all.set(b, a.length);
+  return all;
 }
 
-function distinct(xs: Float64Array, ys: Float64Array): Points {
-  const [x, y] = [new Float64Array(xs.length), new Float64Array(xs.length)];
+interface Crossings {
+  x: Float64Array;
+  y: Float64Array;
+  /** The crossings as they were found: neighbours in this order lie close together, so that the tree is warm. */
+  asFound: Int32Array;
+}
+
+/** Points, each once and in lexicographic order. */
+function distinct(xs: Float64Array, ys: Float64Array): Crossings {
+  const x = new Float64Array(xs.length);
+  const y = new Float64Array(xs.length);
+  const asFound = new Int32Array(xs.length).fill(-1);
   let n = 0;
-  for (const i of pointOrder(xs, ys)) {
+  const order = pointOrder(xs, ys);
+  for (let k = 0; k < order.length; k++) {
+    const i = order[k];
     if (n > 0 && x[n - 1] === xs[i] && y[n - 1] === ys[i]) continue;
     x[n] = xs[i];
-    y[n++] = ys[i];
+    y[n] = ys[i];
+    asFound[i] = n++;
   }
-  return { x: x.subarray(0, n), y: y.subarray(0, n) };
+  return { x: x.subarray(0, n), y: y.subarray(0, n), asFound: asFound.filter((c) => c >= 0) };
 }
 
 /** So many crossings and edges are tried out, to see which way costs less. */
@@ -120,7 +154,7 @@ const DESCENT_COST = 60;
 function eachCrossing(
   tree: EdgeTree,
   outlines: Outlines,
-  crossings: Points,
+  crossings: Crossings,
   margin: number,
   visit: (c: number, e: number) => void,
 ): void {
@@ -128,10 +162,18 @@ function eachCrossing(
   if (n > SAMPLES && bucketsCostLess(tree, outlines, crossings, margin)) {
     const buckets = new CrossingBuckets(outlines, crossings, margin);
     for (let e = 0; e < outlines.next.length; e++) buckets.walk(e, (c) => visit(c, e));
-  } else for (let c = 0; c < n; c++) tree.forEachNear(crossings.x[c], crossings.y[c], margin, (e) => visit(c, e));
+  } else {
+    const { x, y, asFound } = crossings;
+    let c = 0;
+    const visitEdge = (e: number): void => visit(c, e);
+    for (let k = 0; k < n; k++) {
+      c = asFound[k];
+      tree.forEachNear(x[c], y[c], margin, visitEdge);
+    }
+  }
 }
 
-function bucketsCostLess(tree: EdgeTree, outlines: Outlines, crossings: Points, margin: number): boolean {
+function bucketsCostLess(tree: EdgeTree, outlines: Outlines, crossings: Crossings, margin: number): boolean {
   const n = crossings.x.length;
   let offered = 0;
   const few = Math.floor(n / SAMPLES);
@@ -173,12 +215,13 @@ class CrossingBuckets {
 
   constructor(
     private readonly outlines: Outlines,
-    crossings: Points,
+    crossings: Crossings,
     private readonly margin: number,
   ) {
     const { x, y } = crossings;
     const n = x.length;
-    let [low, high] = [y[0], y[0]];
+    let low = y[0];
+    let high = y[0];
     for (let c = 0; c < n; c++) {
       if (y[c] < low) low = y[c];
       if (y[c] > high) high = y[c];
@@ -192,7 +235,7 @@ class CrossingBuckets {
       (px, c) => Math.floor((px - x[0]) / width) * rows + Math.floor((y[c] - low) / width),
     );
     const first = new Int32Array(columns * rows + 1);
-    for (const k of bucket) first[k + 1]++;
+    for (let c = 0; c < n; c++) first[bucket[c] + 1]++;
     for (let k = 0; k < columns * rows; k++) first[k + 1] += first[k];
     const fill = first.slice();
     this.sorted = new Int32Array(n);

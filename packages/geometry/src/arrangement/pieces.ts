@@ -96,13 +96,13 @@ export function piecesOf(
 type Unmerged = Omit<Pieces, "turn" | "layers">;
 
 function nodesOf(
-  { x: vx, y: vy, next }: Outlines,
-  { touched, crossingX, crossingY }: Meetings,
+  { next }: Outlines,
+  { x: px, y: py, touched }: Meetings,
   bends: Bends,
 ): { x: Float64Array; y: Float64Array; nodeOf: Int32Array; nodeOfBend: Int32Array } {
   const n = next.length;
-  const isBent = new Uint8Array(crossingX.length);
-  for (const point of bends.points) if (point >= n) isBent[point - n] = 1;
+  const isBent = new Uint8Array(px.length - n);
+  for (let k = 0; k < bends.points.length; k++) if (bends.points[k] >= n) isBent[bends.points[k] - n] = 1;
   const points = new GrowingInts();
   for (let i = 0; i < n; i++) if (touched[i]) points.push(i);
   for (let c = 0; c < isBent.length; c++) if (isBent[c]) points.push(n + c);
@@ -110,13 +110,16 @@ function nodesOf(
   const ys = new Float64Array(points.length);
   for (let k = 0; k < points.length; k++) {
     const point = points.values[k];
-    xs[k] = point < n ? vx[point] : crossingX[point - n];
-    ys[k] = point < n ? vy[point] : crossingY[point - n];
+    xs[k] = px[point];
+    ys[k] = py[point];
   }
   const nodeOf = new Int32Array(n + isBent.length).fill(-1);
   let count = 0;
-  const [x, y] = [new Float64Array(points.length), new Float64Array(points.length)];
-  for (const k of pointOrder(xs, ys)) {
+  const x = new Float64Array(points.length);
+  const y = new Float64Array(points.length);
+  const order = pointOrder(xs, ys);
+  for (let i = 0; i < order.length; i++) {
+    const k = order[i];
     if (count === 0 || x[count - 1] !== xs[k] || y[count - 1] !== ys[k]) {
       x[count] = xs[k];
       y[count++] = ys[k];
@@ -143,7 +146,8 @@ function merged(
   for (let k = 0; k < count; ) {
     const e = order[k];
     const at = kept * layers;
-    const [u, v] = [Math.min(from[e], to[e]), Math.max(from[e], to[e])];
+    const u = Math.min(from[e], to[e]);
+    const v = Math.max(from[e], to[e]);
     let end = k;
     do {
       const f = order[end++];
@@ -201,7 +205,8 @@ function straightFirst({ x, from, to, first }: Unmerged, count: number): Int32Ar
     else order[run++] = e;
   const far = (e: number): number => Math.max(from[e], to[e]);
   for (let u = 0; u < nodes; u++) {
-    const [begin, end] = [start[u], start[u + 1]];
+    const begin = start[u];
+    const end = start[u + 1];
     if (end - begin === 2) {
       if (far(order[begin]) > far(order[begin + 1])) {
         const e = order[begin];

@@ -50,16 +50,22 @@ export function positionsOf(
     if (nodeOf[point] >= 0) nodeStays[nodeOf[point]] = 1;
     else if (point < n) stays[point] = 1;
   };
-  const near = new NearPieces(outlines, meetings, bends, (point, from, to, distance) => {
-    keep(point);
-    for (const end of [from, to]) {
-      const apart = Math.hypot(
-        near.chain.xOf(point) - near.chain.xOf(end),
-        near.chain.yOf(point) - near.chain.yOf(end),
-      );
-      if (distance <= TOUCHING || apart <= CLEARANCE) keep(end);
-    }
-  });
+  const isKept = (point: number): boolean => (nodeOf[point] >= 0 ? nodeStays[nodeOf[point]] : stays[point]) === 1;
+  const { x, y } = meetings;
+  const keepNear = (point: number, end: number, distance: number): void => {
+    if (distance <= TOUCHING || (x[point] - x[end]) ** 2 + (y[point] - y[end]) ** 2 <= CLEARANCE ** 2) keep(end);
+  };
+  const near = new NearPieces(
+    outlines,
+    meetings,
+    bends,
+    (point, from, to) => !(isKept(point) && isKept(from) && isKept(to)),
+    (point, from, to, distance) => {
+      keep(point);
+      keepNear(point, from, distance);
+      keepNear(point, to, distance);
+    },
+  );
   for (let e = 0; e < n; e++) if (meetings.first[e] < meetings.first[e + 1]) near.look(e);
   const nodes = pieces.x.length;
   const nodeX = new Float64Array(nodes);
@@ -128,15 +134,18 @@ class NearPieces {
     private readonly outlines: Outlines,
     private readonly meetings: Meetings,
     private readonly bends: Bends,
+    /** Whether it is still of interest that a point comes near the piece between two others. */
+    private readonly matters: (point: number, from: number, to: number) => boolean,
     private readonly visit: (point: number, from: number, to: number, distance: number) => void,
   ) {
-    this.chain = new BentEdge(outlines, meetings);
+    this.chain = new BentEdge(meetings);
   }
 
   look(e: number): void {
     const { bends, meetings, chain } = this;
     const end = this.outlines.next[e];
-    const [begin, met] = [bends.first[e], bends.first[e + 1]];
+    const begin = bends.first[e];
+    const met = bends.first[e + 1];
     const nearby = meetings.first[e + 1] - meetings.first[e];
     // All that is near was met, and lies far apart along the edge: nothing comes near its pieces.
     if (nearby === met - begin && !this.isCrowded(e, end)) return;
@@ -160,9 +169,11 @@ class NearPieces {
     const { x, y } = this.outlines;
     for (let k = meetings.first[e]; k < meetings.first[e + 1]; k++) {
       const point = meetings.points[k];
-      const [px, py] = [chain.xOf(point), chain.yOf(point)];
+      const px = chain.xOf(point);
+      const py = chain.yOf(point);
       if ((px === x[e] && py === y[e]) || (px === x[end] && py === y[end])) continue;
-      const distance = distanceToEdge(x[e], y[e], x[end], y[end], px, py);
+      if (!this.matters(point, e, end)) continue;
+      const distance = distanceToEdge(meetings, e, end, point);
       if (distance <= CLEARANCE) this.visit(point, e, end, distance);
     }
   }
@@ -170,10 +181,12 @@ class NearPieces {
   /** Whether two neighbours among the points that an edge is bent to, and its ends, come near each other. */
   private isCrowded(e: number, end: number): boolean {
     const { bends, chain } = this;
-    let [x, y] = [chain.xOf(e), chain.yOf(e)];
+    let x = chain.xOf(e);
+    let y = chain.yOf(e);
     for (let k = bends.first[e]; k <= bends.first[e + 1]; k++) {
       const point = k < bends.first[e + 1] ? bends.points[k] : end;
-      const [px, py] = [chain.xOf(point), chain.yOf(point)];
+      const px = chain.xOf(point);
+      const py = chain.yOf(point);
       if (Math.abs(px - x) <= CLEARANCE && Math.abs(py - y) <= CLEARANCE) return true;
       [x, y] = [px, py];
     }
@@ -183,14 +196,19 @@ class NearPieces {
   private compare(point: number): void {
     const { chain } = this;
     const { x, y } = chain;
-    const [px, py] = [chain.xOf(point), chain.yOf(point)];
+    const px = chain.xOf(point);
+    const py = chain.yOf(point);
     let k = chain.firstNear(px, py, CLEARANCE);
     for (; k + 1 < chain.length && !chain.isBeyond(k, px, py, CLEARANCE); k++) {
-      const [ax, ay, bx, by] = [x[k], y[k], x[k + 1], y[k + 1]];
+      const ax = x[k];
+      const ay = y[k];
+      const bx = x[k + 1];
+      const by = y[k + 1];
       if ((px === ax && py === ay) || (px === bx && py === by)) continue;
-      if (px < Math.min(ax, bx) - CLEARANCE || px > Math.max(ax, bx) + CLEARANCE) continue;
-      if (py < Math.min(ay, by) - CLEARANCE || py > Math.max(ay, by) + CLEARANCE) continue;
-      const distance = distanceToEdge(ax, ay, bx, by, px, py);
+      if ((px < ax - CLEARANCE && px < bx - CLEARANCE) || (px > ax + CLEARANCE && px > bx + CLEARANCE)) continue;
+      if ((py < ay - CLEARANCE && py < by - CLEARANCE) || (py > ay + CLEARANCE && py > by + CLEARANCE)) continue;
+      if (!this.matters(point, chain.point[k], chain.point[k + 1])) continue;
+      const distance = distanceToEdge(this.meetings, chain.point[k], chain.point[k + 1], point);
       if (distance <= CLEARANCE) this.visit(point, chain.point[k], chain.point[k + 1], distance);
     }
   }

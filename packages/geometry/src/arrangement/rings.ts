@@ -44,7 +44,8 @@ export function joinRings(pieces: Pieces, { first, star, place }: Stars, selecte
       walk.push(h);
       const end = startOf(pieces, h ^ 1);
       if (seen[end] >= 0) {
-        const [from, to] = [seen[end], walk.length];
+        const from = seen[end];
+        const to = walk.length;
         walk.length = from;
         const { values } = walk;
         for (let i = from; i < to; i++) seen[startOf(pieces, values[i])] = -1;
@@ -65,7 +66,8 @@ export function degreesOf(pieces: Pieces, { halfEdges }: HalfEdgeRings): Uint8Ar
   const degree = new Uint8Array(pieces.x.length);
   for (let i = 0; i < halfEdges.length; i++) {
     const h = halfEdges[i];
-    const [u, v] = [startOf(pieces, h), startOf(pieces, h ^ 1)];
+    const u = startOf(pieces, h);
+    const v = startOf(pieces, h ^ 1);
     if (degree[u] < 3) degree[u]++;
     if (degree[v] < 3) degree[v]++;
   }
@@ -102,7 +104,8 @@ function staysCorner(
   const { x, y, turn, layers } = pieces;
   const b = startOf(pieces, h);
   if (degree[b] !== 2) return true;
-  const [ax, ay] = [aheadX[g ^ 1], aheadY[g ^ 1]];
+  const ax = aheadX[g ^ 1];
+  const ay = aheadY[g ^ 1];
   if (crossRounded(x[b] - ax, y[b] - ay, aheadX[h] - x[b], aheadY[h] - y[b]) !== 0) return true;
   for (let k = 0; k < layers; k++)
     if (turn[(g >> 1) * layers + k] !== 0 && turn[(h >> 1) * layers + k] !== 0 && isVertex(b, k)) return true;

@@ -149,7 +149,8 @@ function drawRings(
         let px = outlines.givenX[v];
         let py = outlines.givenY[v];
         if (stays[v]) {
-          const [gx, gy] = [grid.x(outlines.x[v]), grid.y(outlines.y[v])];
+          const gx = grid.x(outlines.x[v]);
+          const gy = grid.y(outlines.y[v]);
           if (gx !== px || gy !== py) drawn.verticesMoved++;
           px = gx;
           py = gy;
@@ -223,11 +224,14 @@ function originsOf({ outlines }: Arrangement, edges: Int32Array): EdgeOrigins {
   return { operand, ring, edge };
 }
 
-function crossingsOf({ grid, meetings }: Arrangement): Float64Array {
-  const { crossingX, crossingY } = meetings;
-  return Float64Array.from({ length: 2 * crossingX.length }, (_, i) =>
-    i % 2 ? grid.y(crossingY[i >> 1]) : grid.x(crossingX[i >> 1]),
-  );
+function crossingsOf({ grid, outlines, meetings: { x, y } }: Arrangement): Float64Array {
+  const n = outlines.next.length;
+  const crossings = new Float64Array(2 * (x.length - n));
+  for (let i = n; i < x.length; i++) {
+    crossings[2 * (i - n)] = grid.x(x[i]);
+    crossings[2 * (i - n) + 1] = grid.y(y[i]);
+  }
+  return crossings;
 }
 
 function outlineAt(first: Int32Array, e: number): number {

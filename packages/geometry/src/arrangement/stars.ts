@@ -41,16 +41,20 @@ export function starsOf(pieces: Pieces, outlines: Outlines): Stars {
     star[fill[from[e]]++] = 2 * e;
     star[fill[to[e]]++] = 2 * e + 1;
   }
+  let ux = 0;
+  let uy = 0;
+  // Forward half-edges point right or straight up: they come before all that point back.
+  const isBack = (h: number): boolean => aheadX[h] < ux || (aheadX[h] === ux && aheadY[h] < uy);
+  const compare = (g: number, h: number): number => {
+    const back = isBack(g);
+    if (back !== isBack(h)) return back ? 1 : -1;
+    return crossRounded(aheadX[g] - ux, aheadY[g] - uy, aheadX[h] - ux, aheadY[h] - uy) > 0 ? -1 : 1;
+  };
   for (let u = 0; u < x.length; u++) {
-    const [begin, end] = [first[u], first[u + 1]];
-    const [ux, uy] = [x[u], y[u]];
-    // Forward half-edges point right or straight up: they come before all that point back.
-    const isBack = (h: number): boolean => aheadX[h] < ux || (aheadX[h] === ux && aheadY[h] < uy);
-    const compare = (g: number, h: number): number => {
-      const back = isBack(g);
-      if (back !== isBack(h)) return back ? 1 : -1;
-      return crossRounded(aheadX[g] - ux, aheadY[g] - uy, aheadX[h] - ux, aheadY[h] - uy) > 0 ? -1 : 1;
-    };
+    const begin = first[u];
+    const end = first[u + 1];
+    ux = x[u];
+    uy = y[u];
     if (end - begin > 8) {
       star.subarray(begin, end).sort(compare);
       continue;

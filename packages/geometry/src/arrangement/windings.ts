@@ -24,7 +24,8 @@ export function windingsOf(pieces: Pieces, stars: Stars, outlines: Outlines, ben
   /** Passes the windings to the right of the half-edge at place i on to all others around the node. */
   const turnAround = (u: number, i: number): void => {
     visited[u] = 1;
-    const [begin, end] = [first[u], first[u + 1]];
+    const begin = first[u];
+    const end = first[u + 1];
     for (let n = begin, at = i; n < end; n++, at = at + 1 === end ? begin : at + 1) {
       const h = star[at];
       const base = (h >> 1) * layers;
@@ -40,7 +41,8 @@ export function windingsOf(pieces: Pieces, stars: Stars, outlines: Outlines, ben
     right.fill(0);
     const edgeBelow = (e: number): void => {
       const q = outlines.next[e];
-      let [ax, ay] = [outlines.x[e], outlines.y[e]];
+      let ax = outlines.x[e];
+      let ay = outlines.y[e];
       const end = bends.first[e + 1];
       // The one piece of the edge that reaches over the node.
       for (let k = bends.first[e]; k <= end; k++) {
@@ -54,7 +56,8 @@ export function windingsOf(pieces: Pieces, stars: Stars, outlines: Outlines, ben
       }
     };
     const chainBelow = (begin: number, end: number): void => {
-      const [r, s] = [outlineOf(begin), outlineOf(end - 1)];
+      const r = outlineOf(begin);
+      const s = outlineOf(end - 1);
       const isLeft = (i: number): number => (outlines.x[i] <= x[u] ? 1 : 0);
       // The last one's end is the next one's begin, except where its outline closes; whole outlines in between count nothing.
       const last = outlines.next[end - 1];
