@@ -158,40 +158,49 @@ function eachCrossing(
   margin: number,
   visit: (c: number, e: number) => void,
 ): void {
-  const n = crossings.x.length;
-  if (n > SAMPLES && bucketsCostLess(tree, outlines, crossings, margin)) {
-    const buckets = new CrossingBuckets(outlines, crossings, margin);
-    for (let e = 0; e < outlines.next.length; e++) buckets.walk(e, (c) => visit(c, e));
-  } else {
-    const { x, y, asFound } = crossings;
-    let c = 0;
-    const visitEdge = (e: number): void => visit(c, e);
-    for (let k = 0; k < n; k++) {
-      c = asFound[k];
-      tree.forEachNear(x[c], y[c], margin, visitEdge);
-    }
+  const buckets = cheaperBuckets(tree, outlines, crossings, margin);
+  if (buckets) {
+    let e = 0;
+    const visitCrossing = (c: number): void => visit(c, e);
+    for (; e < outlines.next.length; e++) buckets.walk(e, visitCrossing);
+    return;
+  }
+  const { x, y, asFound } = crossings;
+  let c = 0;
+  const visitEdge = (e: number): void => visit(c, e);
+  for (let k = 0; k < asFound.length; k++) {
+    c = asFound[k];
+    tree.forEachNear(x[c], y[c], margin, visitEdge);
   }
 }
 
-function bucketsCostLess(tree: EdgeTree, outlines: Outlines, crossings: Crossings, margin: number): boolean {
+/** Buckets of crossings, where samples tell that walking through them costs less than asking the tree. */
+function cheaperBuckets(
+  tree: EdgeTree,
+  outlines: Outlines,
+  crossings: Crossings,
+  margin: number,
+): CrossingBuckets | null {
   const n = crossings.x.length;
+  const edges = outlines.next.length;
+  // Edges with less than one crossing on average are short.
+  if (n <= Math.max(SAMPLES, edges)) return null;
   let offered = 0;
   const few = Math.floor(n / SAMPLES);
   for (let c = 0; c < n; c += few)
     tree.forEachNear(crossings.x[c], crossings.y[c], margin, () => {
       offered++;
     });
+  //X
   const buckets = new CrossingBuckets(outlines, crossings, margin);
-  const edges = outlines.next.length;
   const some = Math.max(1, Math.floor(edges / SAMPLES));
   let looked = 0;
-  for (let e = 0; e < edges; e += some) {
-    const found = buckets.walk(e, () => {
+  let cost = 0;
+  for (let e = 0; e < edges; e += some)
+    cost += buckets.walk(e, () => {
       looked++;
     });
-    looked += found;
-  }
-  return some * looked < n * DESCENT_COST + few * offered;
+  return some * (looked + cost) < n * DESCENT_COST + few * offered ? buckets : null;
 }
 
 /** Places on an edge, and which bucket a crossing is put into, are off by less than this, in steps. */
@@ -230,10 +239,8 @@ class CrossingBuckets {
     const width = Math.max((x[n - 1] - x[0]) / side, (high - low) / side, 4 * margin);
     const columns = Math.floor((x[n - 1] - x[0]) / width) + 1;
     const rows = Math.floor((high - low) / width) + 1;
-    const bucket = Int32Array.from(
-      x,
-      (px, c) => Math.floor((px - x[0]) / width) * rows + Math.floor((y[c] - low) / width),
-    );
+    const bucket = new Int32Array(n);
+    for (let c = 0; c < n; c++) bucket[c] = Math.floor((x[c] - x[0]) / width) * rows + Math.floor((y[c] - low) / width);
     const first = new Int32Array(columns * rows + 1);
     for (let c = 0; c < n; c++) first[bucket[c] + 1]++;
     for (let k = 0; k < columns * rows; k++) first[k + 1] += first[k];

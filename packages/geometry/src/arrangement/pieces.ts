@@ -103,28 +103,32 @@ function nodesOf(
   const n = next.length;
   const isBent = new Uint8Array(px.length - n);
   for (let k = 0; k < bends.points.length; k++) if (bends.points[k] >= n) isBent[bends.points[k] - n] = 1;
-  const points = new GrowingInts();
-  for (let i = 0; i < n; i++) if (touched[i]) points.push(i);
-  for (let c = 0; c < isBent.length; c++) if (isBent[c]) points.push(n + c);
-  const xs = new Float64Array(points.length);
-  const ys = new Float64Array(points.length);
-  for (let k = 0; k < points.length; k++) {
-    const point = points.values[k];
-    xs[k] = px[point];
-    ys[k] = py[point];
+  const vertices = new GrowingInts();
+  for (let i = 0; i < n; i++) if (touched[i]) vertices.push(i);
+  const xs = new Float64Array(vertices.length);
+  const ys = new Float64Array(vertices.length);
+  for (let k = 0; k < xs.length; k++) {
+    xs[k] = px[vertices.values[k]];
+    ys[k] = py[vertices.values[k]];
   }
-  const nodeOf = new Int32Array(n + isBent.length).fill(-1);
-  let count = 0;
-  const x = new Float64Array(points.length);
-  const y = new Float64Array(points.length);
   const order = pointOrder(xs, ys);
-  for (let i = 0; i < order.length; i++) {
-    const k = order[i];
-    if (count === 0 || x[count - 1] !== xs[k] || y[count - 1] !== ys[k]) {
-      x[count] = xs[k];
-      y[count++] = ys[k];
+  const nodeOf = new Int32Array(px.length).fill(-1);
+  const x = new Float64Array(order.length + isBent.length);
+  const y = new Float64Array(order.length + isBent.length);
+  let count = 0;
+  // Crossings are in order already: the lesser one of the next vertex and the next crossing is the next point.
+  for (let k = 0, c = 0; k < order.length || c < isBent.length; ) {
+    const p = n + c;
+    const isVertex =
+      c === isBent.length ||
+      (k < order.length && (xs[order[k]] < px[p] || (xs[order[k]] === px[p] && ys[order[k]] <= py[p])));
+    const point = isVertex ? vertices.values[order[k++]] : p;
+    if (!isVertex && !isBent[c++]) continue;
+    if (count === 0 || x[count - 1] !== px[point] || y[count - 1] !== py[point]) {
+      x[count] = px[point];
+      y[count++] = py[point];
     }
-    nodeOf[points.values[k]] = count - 1;
+    nodeOf[point] = count - 1;
   }
   const nodeOfBend = bends.points.map((point) => nodeOf[point]);
   return { x: x.subarray(0, count), y: y.subarray(0, count), nodeOf, nodeOfBend };
