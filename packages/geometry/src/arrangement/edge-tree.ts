@@ -136,6 +136,10 @@ export class EdgeTree {
     if (this.edges === 0) return;
     const { bounds: b, levels, counts, stack } = this;
     const { x, y, next } = this.list;
+    const left = px - margin;
+    const right = px + margin;
+    const low = py - margin;
+    const high = py + margin;
     const s = px + py;
     const d = px - py;
     let depth = 0;
@@ -144,21 +148,13 @@ export class EdgeTree {
     while (depth > 0) {
       const node = stack[--depth];
       const level = stack[--depth];
-      const i = (levels[level] + node) * STRIDE;
-      if (
-        px < b[i] - margin ||
-        px > b[i + 1] + margin ||
-        py < b[i + 2] - margin ||
-        py > b[i + 3] + margin ||
-        s < b[i + 4] - 2 * margin ||
-        s > b[i + 5] + 2 * margin ||
-        d < b[i + 6] - 2 * margin ||
-        d > b[i + 7] + 2 * margin
-      )
-        continue;
       if (level > 0) {
         const end = Math.min(counts[level - 1], (node + 1) * FAN);
-        for (let child = node * FAN; child < end; child++) {
+        let i = (levels[level - 1] + node * FAN) * STRIDE;
+        for (let child = node * FAN; child < end; child++, i += STRIDE) {
+          if (b[i] > right || b[i + 1] < left || b[i + 2] > high || b[i + 3] < low) continue;
+          if (b[i + 4] - s > 2 * margin || s - b[i + 5] > 2 * margin) continue;
+          if (b[i + 6] - d > 2 * margin || d - b[i + 7] > 2 * margin) continue;
           stack[depth++] = level - 1;
           stack[depth++] = child;
         }
@@ -167,8 +163,8 @@ export class EdgeTree {
       const end = Math.min(this.edges, (node + 1) * LEAF);
       for (let e = node * LEAF; e < end; e++) {
         const q = next[e];
-        if ((px < x[e] - margin && px < x[q] - margin) || (px > x[e] + margin && px > x[q] + margin)) continue;
-        if ((py < y[e] - margin && py < y[q] - margin) || (py > y[e] + margin && py > y[q] + margin)) continue;
+        if ((right < x[e] && right < x[q]) || (left > x[e] && left > x[q])) continue;
+        if ((high < y[e] && high < y[q]) || (low > y[e] && low > y[q])) continue;
         visit(e);
       }
     }
@@ -194,23 +190,26 @@ export class EdgeTree {
     while (depth > 0) {
       const node = stack[--depth];
       const level = stack[--depth];
-      const i = (levels[level] + node) * STRIDE;
-      if (px < b[i] || px > b[i + 1] || py < b[i + 2] - margin) continue;
-      const span = LEAF * FAN ** level;
-      if (py > b[i + 3] + margin) chain(node * span, Math.min(this.edges, (node + 1) * span));
-      else if (level > 0) {
+      if (level > 0) {
         const end = Math.min(counts[level - 1], (node + 1) * FAN);
-        for (let child = node * FAN; child < end; child++) {
+        let i = (levels[level - 1] + node * FAN) * STRIDE;
+        for (let child = node * FAN; child < end; child++, i += STRIDE) {
+          if (px < b[i] || px > b[i + 1] || py < b[i + 2] - margin) continue;
+          if (py > b[i + 3] + margin) {
+            const span = LEAF * FAN ** (level - 1);
+            chain(child * span, Math.min(this.edges, (child + 1) * span));
+            continue;
+          }
           stack[depth++] = level - 1;
           stack[depth++] = child;
         }
-      } else {
-        const end = Math.min(this.edges, (node + 1) * LEAF);
-        for (let e = node * LEAF; e < end; e++) {
-          const p = x[e];
-          const q = x[next[e]];
-          if (p < q ? p <= px && px < q : q <= px && px < p) edge(e);
-        }
+        continue;
+      }
+      const end = Math.min(this.edges, (node + 1) * LEAF);
+      for (let e = node * LEAF; e < end; e++) {
+        const p = x[e];
+        const q = x[next[e]];
+        if (p < q ? p <= px && px < q : q <= px && px < p) edge(e);
       }
     }
   }
