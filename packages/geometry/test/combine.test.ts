@@ -8,6 +8,7 @@ import {
   OperandError,
   type Operation,
   operandOf,
+  pickRegions,
   regions,
 } from "../src";
 import { distanceToEdge } from "../src/arrangement/near-edge";
@@ -161,6 +162,28 @@ test("each edge of a result lies on the edge that it says it comes from", () => 
       });
     }),
     { numRuns: 300 },
+  );
+});
+
+test("any choice among the regions, as one shape, has the area and the places of those regions", () => {
+  const three = fc.array(operandPair, { minLength: 2, maxLength: 2 }).map(([[a, b], [c]]) => [a, b, c]);
+  fc.assert(
+    fc.property(three, fc.integer({ min: 1, max: 126 }), (operands, choice) => {
+      const all = regions(operands);
+      const wanted = all.filter((_, i) => choice & (1 << i));
+      const { polygons, report } = pickRegions(
+        operands,
+        wanted.map(({ inside }) => [...inside].reverse()),
+      );
+      const sum = wanted.reduce((total, { polygons: each }) => total + area(each), 0);
+      expect(Math.abs(area(polygons) - sum)).toBeLessThanOrEqual(1e-9 * (1 + sum));
+      expect(report.pieces).toBe(polygons.length);
+      for (const { polygons: each } of wanted)
+        expect(area(combine("difference", operandOf(each), operandOf(polygons)).polygons)).toBeLessThanOrEqual(
+          1e-9 * (1 + sum),
+        );
+    }),
+    { numRuns: 100 },
   );
 });
 

@@ -3,12 +3,14 @@ import {
   area,
   bounds,
   combine,
-  type HandoffFormat,
   handoffFormats,
+  momentsOf,
   orientationOf,
+  type PolygonFormat,
   parsePathData,
   perimeter,
   signedArea,
+  writeCurves,
   writePolygons,
 } from "../src";
 
@@ -36,7 +38,7 @@ test("area, perimeter, bounds and orientation of rings", () => {
 });
 
 /** Reads a hand-off back: all its points by ring. */
-const readBack: Record<HandoffFormat, (text: string) => number[][]> = {
+const readBack: Record<PolygonFormat, (text: string) => number[][]> = {
   typescript(text) {
     const value = new Function(`return ${text.slice(text.indexOf("] =") + 4, text.lastIndexOf(";"))}`)();
     return value.flatMap((p: { outer: number[][]; holes: number[][][] }) => [p.outer, ...p.holes].map((r) => r.flat()));
@@ -58,10 +60,24 @@ const readBack: Record<HandoffFormat, (text: string) => number[][]> = {
   wkt: (text) => [...text.matchAll(/\(([^()]+)\)/g)].map(([, body]) => body.split(/[ ,]+/).map(Number).slice(0, -2)),
 };
 
-test.each(Object.keys(handoffFormats) as HandoffFormat[])("%s holds the very rings", (format) => {
+test.each(Object.keys(readBack) as PolygonFormat[])("%s holds the very rings", (format) => {
   const { text, vertices, rounding, merged } = writePolygons(format, pierced, { name: "green", decimals: 3 });
   expect(readBack[format](text)).toEqual(allRings(pierced).map((r) => [...r]));
   expect({ vertices, rounding, merged }).toEqual({ vertices: 7, rounding: 0, merged: 0 });
+});
+
+test("path data with curves holds the very segments", () => {
+  const path = parsePathData("M 0 0 C 1 5 7 5 8 0 A 4 3 0 0 1 0 0 Z M 20 0 Q 25 9 30 0 L 25 -5 Z");
+  const { text, vertices, rounding } = writeCurves(path, { decimals: 6 });
+  expect({ vertices, rounding }).toEqual({ vertices: 4, rounding: 0 });
+  const back = parsePathData(text);
+  expect(back.subpaths.map(({ segments }) => segments.map(({ kind }) => kind))).toEqual([
+    ["cubic", "arc"],
+    ["quadratic", "line"],
+  ]);
+  expect(momentsOf(back).area).toBeCloseTo(momentsOf(path).area, 4);
+  expect(() => writeCurves(path, { decimals: 18 })).toThrow("decimals must be a whole number from 0 to 17, not 18");
+  expect(Object.keys(handoffFormats).sort()).toEqual([...Object.keys(readBack), "svg-curves"].sort());
 });
 
 test("rounding says how far it moves a vertex and which vertices it makes equal", () => {

@@ -138,6 +138,37 @@ bad = mix.sift(-1)
   expect(diagnostics.find(({ severity }) => severity === "error")?.message).toBe('"least" must be at least 0, not -1');
 });
 
+describe("other rules, tiles and lines", () => {
+  const areas = (expression: string, before = ""): number[] =>
+    shapesIn(evaluated(expression, before).value!).map(({ area }) => Number(area.toFixed(3)));
+  const star = "s = trail(from: (0, 0), legs: 5 of (60, bend: 144deg), close: yes)";
+  it("a star under both rules, and where it is covered twice", () => {
+    const [whole] = areas("s", star);
+    const [even] = areas("s.fill(evenodd)", star);
+    const [twice] = areas("s.deep(2)", star);
+    expect(even).toBeLessThan(whole);
+    expect(even + twice).toBeCloseTo(whole, 2);
+    expect(areas("s.fill(evenodd).fill(nonzero)", star)).toEqual([whole]);
+    expect(areas("s.reverse().deep(1)", star)).toEqual([0]);
+  });
+  it("tiles add up to the shape, and begin where they are told to", () => {
+    expect(areas(`${square}.tiles(30, 30)`)).toEqual([900, 300, 300, 100]);
+    expect(areas(`${square}.tiles(30, 40, from: (10, 0))`)).toEqual([400, 1200]);
+    expect(evaluated(`${square}.tiles(0.01, 10)`).complaint).toBe(
+      "4001 columns and 5 rows of tiles, at most 1000 in all",
+    );
+  });
+  it("lines keep what lies in a region", () => {
+    const lines = shapesIn(evaluated(`polyline((-10, 20), (50, 20), (50, 30), (-10, 30)).clip(${square})`).value!);
+    expect(lines.map(({ outline }) => outline.subpaths.map(({ closed }) => closed))).toEqual([[false], [false]]);
+    expect(lines.map(({ flat }) => [...flat.subpaths[0].vertices])).toEqual([
+      [0, 20, 40, 20],
+      [40, 30, 0, 30],
+    ]);
+    expect(shapesIn(evaluated(`rect((10, 10), width: 5, height: 5).clip(${square})`).value!)).toHaveLength(1);
+  });
+});
+
 describe("what edges stand for", () => {
   const shapeIn = (script: string): Shape => {
     const value = new Sheet().update(`tolerance 0.05\n${script}`).definitions.at(-1)!.value;

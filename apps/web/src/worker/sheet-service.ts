@@ -2,11 +2,13 @@ import {
   contours,
   type DistanceIndex,
   distanceIndex,
+  keepCurves,
   type LocationIndex,
   locationIndex,
   type MultiPolygon,
   operandOf,
   type Path,
+  writeCurves,
   writePolygons,
 } from "@vertexon/geometry";
 import {
@@ -196,7 +198,9 @@ export class SheetService {
 
   handoff(name: string, format: HandoffFormat, decimals: number): Handoff | null {
     const shape = this.shape(name);
-    return shape && writePolygons(format, shape.polygons, { name, decimals });
+    if (!shape) return null;
+    if (format === "svg-curves") return writeCurves(keepCurves(shape.regionSources(name)).path, { decimals });
+    return writePolygons(format, shape.polygons, { name, decimals });
   }
 
   private shapes(): { name: string; shape: Shape }[] {

@@ -43,6 +43,16 @@ export function regions(operands: readonly Operand[]): { polygons: Polygon[]; in
   });
 }
 
+/**
+ * The places that lie in one of the sets of shapes (indices of operands, in any order) and in no other shape: any choice
+ * among the regions as one shape.
+ */
+export function pickRegions(operands: readonly Operand[], sets: readonly (readonly number[])[]): CombineResult {
+  const keyOf = (inside: readonly boolean[]): string => inside.map(Number).join("");
+  const wanted = new Set(sets.map((set) => keyOf(operands.map((_, k) => set.includes(k)))));
+  return select(arrange(operands), (inside) => wanted.has(keyOf(inside)));
+}
+
 const SELECTIONS: Record<Operation, Selection> = {
   union: (inside) => inside.some(Boolean),
   intersection: (inside) => inside.length > 0 && inside.every(Boolean),

@@ -17,7 +17,7 @@
  * whatever the order of operands, of their rings, or the start of a ring.
  */
 export { clipLines } from "./clip-lines";
-export { cleaned, combine, combineAll, type Operation, regions } from "./combine";
+export { cleaned, combine, combineAll, type Operation, pickRegions, regions } from "./combine";
 export { cut } from "./cut";
 export type { CombineReport, CombineResult, EdgeOrigins } from "./select";
 export { type Tile, type TileGrid, tiles } from "./tiles";

@@ -1,8 +1,17 @@
 /**
- * Polygons as text for other programs: source code, JSON, SVG path data and well-known text.
+ * Polygons as text for other programs: source code, JSON, SVG path data and well-known text; outlines with curves as path
+ * data.
  *
  * Rings keep the kernel's sense (outer rings positive, holes negative) unless the y axis is flipped, which reverses the
  * sense and the order of vertices together. Numbers are rounded to a count of decimals; how far that can move a vertex
  * is part of the result, and so is every vertex that rounding made equal to the one before it.
  */
-export { type Handoff, type HandoffFormat, type HandoffOptions, handoffFormats, writePolygons } from "./write-polygons";
+export {
+  type Handoff,
+  type HandoffFormat,
+  type HandoffOptions,
+  handoffFormats,
+  type PolygonFormat,
+  writeCurves,
+  writePolygons,
+} from "./write-polygons";

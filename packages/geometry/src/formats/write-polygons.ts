@@ -1,3 +1,4 @@
+import { type Path, writePathData } from "../path";
 import { allRings, type MultiPolygon, type Ring } from "../polygon";
 
 /** The formats by their names in the notation, with a title and the usual file ending. */
@@ -6,6 +7,7 @@ export const handoffFormats = {
   "c-array": { title: "C array", ending: "h" },
   json: { title: "JSON", ending: "json" },
   "svg-path": { title: "SVG path data", ending: "txt" },
+  "svg-curves": { title: "with curves", ending: "txt" },
   wkt: { title: "WKT", ending: "wkt" },
 } as const;
 
@@ -27,11 +29,13 @@ export interface Handoff {
   merged: number;
 }
 
-/** Writes polygons in one of the {@link handoffFormats}. Throws RangeError for a count of decimals out of range. */
-export function writePolygons(format: HandoffFormat, polygons: MultiPolygon, options: HandoffOptions): Handoff {
+/** Formats that know straight edges only. */
+export type PolygonFormat = Exclude<HandoffFormat, "svg-curves">;
+
+/** Writes polygons in a format of straight edges. Throws RangeError for a count of decimals out of range. */
+export function writePolygons(format: PolygonFormat, polygons: MultiPolygon, options: HandoffOptions): Handoff {
   const { decimals } = options;
-  if (!Number.isInteger(decimals) || decimals < 0 || decimals > 17)
-    throw new RangeError(`decimals must be a whole number from 0 to 17, not ${decimals}`);
+  requireDecimals(decimals);
   const number = (value: number): string => plainNumber(value, decimals);
   const name = options.name.replace(/[^A-Za-z0-9_]/g, "_").replace(/^(?=\d|$)/, "_");
   const rings = allRings(polygons);
@@ -42,9 +46,28 @@ export function writePolygons(format: HandoffFormat, polygons: MultiPolygon, opt
   };
 }
 
+/**
+ * Writes outlines as SVG path data with their curves; vertices are the ends of segments. Throws RangeError for a count of
+ * decimals out of range.
+ */
+export function writeCurves(path: Path, { decimals }: Pick<HandoffOptions, "decimals">): Handoff {
+  requireDecimals(decimals);
+  const rings = path.subpaths.map(({ segments }) => Float64Array.from(segments.flatMap((s) => [s.x0, s.y0])));
+  return {
+    text: `${writePathData(path, (value) => plainNumber(value, decimals))}\n`,
+    vertices: rings.reduce((sum, ring) => sum + ring.length / 2, 0),
+    ...effectOfRounding(rings, decimals),
+  };
+}
+
+function requireDecimals(decimals: number): void {
+  if (!Number.isInteger(decimals) || decimals < 0 || decimals > 17)
+    throw new RangeError(`decimals must be a whole number from 0 to 17, not ${decimals}`);
+}
+
 type NumberText = (value: number) => string;
 
-const WRITERS: Record<HandoffFormat, (polygons: MultiPolygon, number: NumberText, name: string) => string> = {
+const WRITERS: Record<PolygonFormat, (polygons: MultiPolygon, number: NumberText, name: string) => string> = {
   typescript(polygons, number, name) {
     const ring = (r: Ring, indent: string): string => `[\n${rows(r, number, `${indent}  `, "[", "]")}\n${indent}]`;
     const blocks = polygons.map(({ outer, holes }) => {

@@ -36,6 +36,9 @@ const miterLimit: Parameter = {
   default: "4",
 };
 
+/** So many columns and rows of tiles are cut at most. */
+const MOST_TILES = 1000;
+
 /** What can be chained to a shape with a dot. The shape itself never changes: each gives a new one. */
 export const shapeMethods: MethodSignature[] = [
   {
@@ -245,6 +248,59 @@ export const shapeMethods: MethodSignature[] = [
       const items = shape.cut([args.truth("extend", true) ? extended(polyline, shape) : polyline]);
       return { type: "list", items };
     },
+  },
+  {
+    name: "fill",
+    about: "The same outlines under another fill rule.",
+    parameters: [{ name: "rule", type: "fill rule", about: "nonzero or evenodd" }],
+    returns: "shape",
+    example: "trail(from: (20, 40), legs: 5 of (60, bend: 144deg), close: yes).fill(evenodd)",
+    run: (shape, args) => shape.filled(args.rule("rule")),
+  },
+  {
+    name: "deep",
+    about: "Where the outlines run around at least so many times in the positive sense, from +x towards +y.",
+    parameters: [{ name: "count", type: "number", about: "1 or more; 2 leaves what is covered twice" }],
+    returns: "shape",
+    example: "compound(circle((40, 50), radius: 25), circle((65, 50), radius: 25)).deep(2)",
+    run: (shape, args) => shape.deep(args.whole("count", 1, 1000)),
+  },
+  {
+    name: "tiles",
+    about: "The parts of the region in the tiles of a grid that covers it; a list of shapes, row by row.",
+    parameters: [
+      { name: "width", type: "number", about: "of a tile, greater than 0" },
+      { name: "height", type: "number", about: "of a tile, greater than 0" },
+      {
+        name: "from",
+        type: "point",
+        about: "a corner that tiles have in common",
+        default: "the corner of its bounds with the least x and y",
+      },
+    ],
+    returns: "list",
+    example: "circle((50, 50), radius: 35).tiles(20, 20)",
+    run(shape, args) {
+      const [width, height] = [args.positive("width"), args.positive("height")];
+      const box = bounds(shape.operand.rings);
+      if (!box) return { type: "list", items: [] };
+      const { x, y } = args.has("from") ? args.point("from") : { x: box.minX, y: box.minY };
+      const [column, row] = [Math.floor((box.minX - x) / width), Math.floor((box.minY - y) / height)];
+      const columns = Math.floor((box.maxX - x) / width) - column + 1;
+      const rows = Math.floor((box.maxY - y) / height) - row + 1;
+      if (columns + rows > MOST_TILES)
+        throw new ArgumentError("width", `${columns} columns and ${rows} rows of tiles, at most ${MOST_TILES} in all`);
+      const grid = { x: x + column * width, y: y + row * height, width, height, columns, rows };
+      return { type: "list", items: shape.tiles(grid) };
+    },
+  },
+  {
+    name: "clip",
+    about: "The parts of its outlines, taken as lines, that lie in a region or along its edge; a list of open shapes.",
+    parameters: [{ name: "region", type: "shape", about: "what the lines are kept inside" }],
+    returns: "list",
+    example: "polyline((5, 20), (95, 80), (95, 20), (5, 80)).clip(circle((50, 50), radius: 35))",
+    run: (shape, args) => ({ type: "list", items: shape.clip(args.shape("region")) }),
   },
   {
     name: "opacity",

@@ -4,6 +4,9 @@ import {
   area,
   bounds,
   type CombineReport,
+  type CombineResult,
+  cleaned,
+  clipLines,
   combineAll,
   compose,
   convexHull,
@@ -33,6 +36,8 @@ import {
   simplifyOutlines,
   sourcesOf,
   strokePath,
+  type TileGrid,
+  tiles,
   traceEdges,
   transformPath,
   transformPoint,
@@ -261,6 +266,37 @@ export class Shape {
       return allRings(this.polygons).flatMap((ring, i) => (rings.has(ring) ? [all[i]] : []));
     };
     return this.ofPolygons(left, this.error, sources);
+  }
+
+  /** The same outlines, filled under another rule. */
+  filled(fillRule: FillRule): Shape {
+    return new Shape({ ...this.parts, fillRule, polygons: undefined, sources: undefined });
+  }
+
+  /** Where the outlines run around at least so many times, in the positive sense. */
+  deep(atLeast: number): Shape {
+    const clean = (): CombineResult => cleaned(this.operand.rings, { atLeast });
+    const { polygons, report } = clean();
+    return this.ofPolygons(polygons, this.error + report.movement, () => traceEdges(clean(), [this.edgeSources("")]));
+  }
+
+  /** The parts of the region in the tiles of a grid, row by row; tiles that are empty are left out. */
+  tiles(grid: TileGrid): Shape[] {
+    return tiles(this.operand, grid).map(({ polygons }) => this.ofPolygons(polygons, this.error));
+  }
+
+  /** The parts of the outlines, taken as open lines, that lie in a region. */
+  clip(region: Shape): Shape[] {
+    const lines = this.flat.subpaths.map(({ vertices, closed }) => {
+      if (!closed) return vertices;
+      const line = new Float64Array(vertices.length + 2);
+      line.set(vertices);
+      line.set(vertices.subarray(0, 2), vertices.length);
+      return line;
+    });
+    return clipLines(lines, region.operand).map((line) =>
+      this.derived({ outline: polygonPath(line, false), carried: Math.max(this.error, region.error) }),
+    );
   }
 
   /** The pieces that open polylines cut the region into. */
