@@ -96,12 +96,22 @@ export function positionsOf(
  * the ends of the edge that is left: they stay as well.
  */
 export function keepBesideStraight(
+  grid: PixelGrid,
   pieces: Pieces,
   { halfEdges, first: begins }: HalfEdgeRings,
   corners: Uint8Array,
-  { stays, nodeStays }: Positions,
+  { nodeX, nodeY, stays, nodeStays, nodeMoves }: Positions,
 ): void {
   const { first, last } = pieces;
+  const keepNode = (u: number): void => {
+    nodeStays[u] = 1;
+    const x = grid.x(pieces.x[u]);
+    const y = grid.y(pieces.y[u]);
+    if (nodeX[u] === x && nodeY[u] === y) return;
+    nodeX[u] = x;
+    nodeY[u] = y;
+    nodeMoves[u] = 1;
+  };
   for (let r = 0; r + 1 < begins.length; r++) {
     const begin = begins[r];
     const n = begins[r + 1] - begin;
@@ -116,7 +126,7 @@ export function keepBesideStraight(
             stays[(h & 1) === (way < 0 ? 1 : 0) ? first[h >> 1] : last[h >> 1]] = 1;
             break;
           }
-          nodeStays[startOf(pieces, halfEdges[at])] = 1;
+          keepNode(startOf(pieces, halfEdges[at]));
           if (corners[at]) break;
         }
     }

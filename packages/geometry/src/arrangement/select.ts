@@ -63,7 +63,7 @@ export function assemble(arrangement: Arrangement, selected: Uint8Array): Combin
   const joined = joinRings(pieces, stars, selected);
   const positions = positionsOf(grid, outlines, meetings, bends, pieces);
   const corners = cornersOf(pieces, stars, joined, degreesOf(pieces, joined), layersAtNodes(arrangement));
-  keepBesideStraight(pieces, joined, corners, positions);
+  keepBesideStraight(grid, pieces, joined, corners, positions);
   const { rings, edges, edgesFirst, verticesMoved } = drawRings(arrangement, joined, corners, positions);
   const nests = nest(rings);
   const byStart = (i: number, j: number): number => compareNumbers(rings[i], rings[j]);
