@@ -24,7 +24,7 @@ interface Props {
   onCancel(): void;
   onImport(): void;
   onChange(text: string): void;
-  onCursor(position: number): void;
+  onCursor(position: number, clicked: boolean): void;
   onShow(span: Span): void;
   onMend(diagnostic: Diagnostic, label: string): void;
   onLight(lit: Lit): void;

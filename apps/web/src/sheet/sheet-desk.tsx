@@ -16,7 +16,7 @@ import type { ScriptHandle } from "./script/script-editor";
 import type { SheetData } from "./sheet-data";
 import { SheetHeader } from "./sheet-header";
 import { type SaveState, SheetSaver } from "./sheet-saver";
-import type { StationProps } from "./stations/context";
+import type { ClickedName, StationProps } from "./stations/context";
 import { type Station, stations } from "./stations/station";
 import { useAttachments } from "./use-attachments";
 import { useEvaluation } from "./use-evaluation";
@@ -37,6 +37,7 @@ export function SheetDesk({ sheet, onReload }: Props) {
   const [chosen, setChosen] = useState<string | null>(null);
   const [lit, setLit] = useState<Lit>({});
   const [overlay, setOverlay] = useState<Overlay>({});
+  const [clickedName, setClickedName] = useState<ClickedName | null>(null);
   const [picked, setPicked] = useState<Picked | null>(null);
   const [saveState, setSaveState] = useState<SaveState>({ kind: "saved", at: new Date(sheet.changedAt) });
   const [ownInterval, setInterval] = useState<number | null>(null);
@@ -89,9 +90,11 @@ export function SheetDesk({ sheet, onReload }: Props) {
   );
 
   const followCursor = useCallback(
-    (position: number) => {
+    (position: number, clicked: boolean) => {
       const now = live.current;
       if (!now || now.script !== editor.current?.text()) return;
+      if (clicked)
+        setClickedName((before) => ({ name: wordAt(now.script, position), times: (before?.times ?? 0) + 1 }));
       const here = now.view.definitions.find(({ span }) => position >= span.from && position <= span.to);
       if (here?.value) setChosen(here.name);
     },
@@ -207,6 +210,7 @@ export function SheetDesk({ sheet, onReload }: Props) {
       chosen,
       shape,
       picked,
+      clickedName,
       moving,
       attachments,
       onChoose: choose,
@@ -226,6 +230,7 @@ export function SheetDesk({ sheet, onReload }: Props) {
     chosen,
     shape,
     picked,
+    clickedName,
     moving,
     attachments,
     station,
@@ -311,6 +316,13 @@ export function SheetDesk({ sheet, onReload }: Props) {
       )}
     </div>
   );
+}
+
+/** The word of the script that a position lies in or beside. */
+function wordAt(script: string, position: number): string {
+  const before = /\w*$/.exec(script.slice(0, position))?.[0] ?? "";
+  const after = /^\w*/.exec(script.slice(position))?.[0] ?? "";
+  return before + after;
 }
 
 function fieldReach(view: SheetView | null, shape: string | null): number {

@@ -31,6 +31,7 @@ export function describeCombination(shape: Shape): CombinationView | null {
   const [union, intersection] = (["union", "intersection"] as const).map((operation) =>
     area(combineAll(operation, [first.shape.operand, second]).polygons),
   );
+  const edges = shape.regionSources("");
   const names = shape.polygons.flatMap(({ holes }, p) => [
     `outer ${p + 1}`,
     ...holes.map((_, h) => `hole ${p + 1}.${h + 1}`),
@@ -45,7 +46,7 @@ export function describeCombination(shape: Shape): CombinationView | null {
       area: operand.area,
     })),
     results,
-    balance: union + intersection,
+    balance: [union, intersection],
     areas: [first.shape.area, area(combineAll("union", [second]).polygons)],
     rings: allRings(shape.polygons).map((ring, i) => ({
       name: names[i],
@@ -53,8 +54,9 @@ export function describeCombination(shape: Shape): CombinationView | null {
       perimeter: perimeter(ring),
       vertices: ring.length / 2,
       sources: made.report.sources[i].map((k) => made.operands[k].label),
+      told: toldIn(edges[i]),
     })),
-    curved: curvedOf(shape.regionSources("")),
+    curved: curvedOf(edges),
     intersections: made.report.intersections,
     crossings: combineAll(made.operation, all)
       .crossings()
@@ -63,6 +65,16 @@ export function describeCombination(shape: Shape): CombinationView | null {
     flattening: shape.error - made.report.movement,
     snapping: made.report.movement,
   };
+}
+
+/** The outlines that the edges of a ring were told in, with how many segments of each they stand for. */
+function toldIn({ curves }: Sources[number]): { label: string; segments: number }[] {
+  const segments = new Map<string, Set<string>>();
+  for (const { attached, subpath, index } of curves) {
+    const found = segments.get(attached) ?? new Set();
+    segments.set(attached, found.add(`${subpath} ${index}`));
+  }
+  return [...segments].map(([label, found]) => ({ label, segments: found.size }));
 }
 
 /** The result with the true curves that its edges stand for; null where nothing is curved. */

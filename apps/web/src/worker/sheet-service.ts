@@ -51,7 +51,11 @@ import type {
   PixelsView,
   RegionsView,
   SentView,
+  ShapePreview,
 } from "./views";
+
+/** What is only tried out goes by this name, for as long as that takes. */
+const PREVIEW = "preview";
 
 /** One sheet in a thread of its own: evaluates the script and answers questions about the last evaluation. */
 export class SheetService {
@@ -131,6 +135,15 @@ export class SheetService {
   regions(name: string): RegionsView | null {
     const shape = this.shape(name);
     return shape && describeRegions(shape);
+  }
+
+  /** The shapes that expressions would give if they were written now; null for one that gives none. */
+  preview(expressions: string[]): (ShapePreview[] | null)[] {
+    return expressions.map((expression) => {
+      const value = this.sheet.tryOut(PREVIEW, `${PREVIEW} = ${expression}`);
+      const shapes = value ? shapesIn(value) : [];
+      return shapes.length ? shapes.map(({ polygons, area }) => ({ polygons, area })) : null;
+    });
   }
 
   /** The outlines that a definition would have with other texts; null where one would not compute. */

@@ -242,10 +242,19 @@ export interface CombinationView {
   /** Every operand with how many outlines it has and its fill rule: two in one are one shape, not two. */
   operands: { label: string; outlines: number; fillRule: FillRule; area: number }[];
   results: { operation: Operation; polygons: MultiPolygon; area: number }[];
-  /** Union and intersection of the first operand and all others together: as much as the areas of both. */
-  balance: number;
+  /** Union and intersection of the first operand and all others together: in sum as much as the areas of both. */
+  balance: [union: number, intersection: number];
   areas: [number, number];
-  rings: { name: string; area: number; perimeter: number; vertices: number; sources: string[] }[];
+  rings: {
+    name: string;
+    area: number;
+    perimeter: number;
+    vertices: number;
+    /** The operands that its edges come from. */
+    sources: string[];
+    /** The outlines that they were told in, through any number of operations, and how many segments of each. */
+    told: { label: string; segments: number }[];
+  }[];
   /** The result with the true curves of its operands; null where they have none of their own. */
   curved: { path: Path; curves: number; distance: number } | null;
   intersections: number;
@@ -254,6 +263,12 @@ export interface CombinationView {
   /** Flattening that the operands brought along, and movement by snapping. */
   flattening: number;
   snapping: number;
+}
+
+/** What a shape that is not written yet would be. */
+export interface ShapePreview {
+  polygons: MultiPolygon;
+  area: number;
 }
 
 /** The regions that the operands of a combined shape make of each other. */

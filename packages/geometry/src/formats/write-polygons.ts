@@ -7,7 +7,7 @@ export const handoffFormats = {
   "c-array": { title: "C array", ending: "h" },
   json: { title: "JSON", ending: "json" },
   "svg-path": { title: "SVG path data", ending: "txt" },
-  "svg-curves": { title: "with curves", ending: "txt" },
+  "svg-curves": { title: "SVG curves", ending: "txt" },
   wkt: { title: "WKT", ending: "wkt" },
 } as const;
 

@@ -80,6 +80,8 @@ export function drawPlan(ctx: CanvasRenderingContext2D, scene: Scene, backdrop: 
   }
   drawMistakes(ctx, camera, view.diagnostics, scene.lit.marks ?? null);
   if (scene.draft) drawDraft(ctx, camera, scene.draft, scene.snap ?? scene.at, scene.closing);
+  const { line } = scene.overlay;
+  if (line) drawDraft(ctx, camera, line.points, scene.snap ?? scene.at, false, !line.closed);
   if (scene.snap?.what) drawSnap(ctx, camera, scene.snap);
   ctx.restore();
   drawRulers(ctx, camera, scene.pointer);
@@ -127,6 +129,9 @@ function drawShapes(ctx: CanvasRenderingContext2D, scene: Scene, only: Only): vo
   if (station !== "probe") drawVertices(ctx, camera, shape.shape, colour);
   if (station === "define") drawCurveHandles(ctx, camera, shape.shape);
   drawRegions(ctx, camera, overlay);
+  const { framed = [] } = overlay;
+  for (const { name, shape: each } of shapesOf(view))
+    if (framed.includes(name)) strokeOutline(ctx, camera, each, { colour: tokens.plum, width: 2.6 });
   drawMesh(ctx, camera, overlay);
   drawGhosts(ctx, camera, overlay);
   drawNumbered(ctx, camera, overlay);
@@ -230,7 +235,7 @@ function drawSnap(ctx: CanvasRenderingContext2D, camera: Camera, { x, y, what }:
 /** Names of what is chosen first, then of points, results and plain operands, as far as there is room. */
 function drawNames(ctx: CanvasRenderingContext2D, scene: Scene, only: Only): void {
   const { camera, view, station, chosen, shape, spots } = scene;
-  const labels = new Labels(ctx);
+  const labels = new Labels(ctx, camera);
   for (const { x, y } of spots) labels.avoid(...toScreen(camera, x, y), 7);
   for (const { value } of view.definitions)
     if (value?.type === "probe" && station === "probe")

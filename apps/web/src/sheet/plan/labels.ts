@@ -1,4 +1,5 @@
 import { tokens } from "@/theme/tokens";
+import { type Camera, RULER } from "./camera";
 import { haloText } from "./halo-text";
 
 interface Box {
@@ -10,10 +11,13 @@ interface Box {
 
 const HEIGHT = 15;
 
-/** Puts names on the plan so that none covers another or a mark; one that finds no free place is left out. */
+/** Puts names on the plan so that none covers another or a mark, or is cut off; one that finds no place is left out. */
 export class Labels {
   private readonly taken: Box[] = [];
-  constructor(private readonly ctx: CanvasRenderingContext2D) {}
+  constructor(
+    private readonly ctx: CanvasRenderingContext2D,
+    private readonly camera: Camera,
+  ) {}
 
   /** Keeps the square around a mark free. */
   avoid(x: number, y: number, reach: number): void {
@@ -22,11 +26,12 @@ export class Labels {
 
   /** Tries the places in order; each is the middle of the text. */
   place(text: string, places: readonly [x: number, y: number][], bold: boolean): void {
-    const { ctx } = this;
+    const { ctx, camera } = this;
     ctx.font = `${bold ? 600 : 400} 12px ${tokens.sans}`;
     const half = widthOf(ctx, text) / 2 + 2;
     for (const [x, y] of places) {
       const box = { left: x - half, right: x + half, top: y - HEIGHT / 2, bottom: y + HEIGHT / 2 };
+      if (box.left < RULER || box.top < RULER || box.right > camera.width || box.bottom > camera.height) continue;
       if (this.taken.some((other) => overlap(box, other))) continue;
       this.taken.push(box);
       haloText(ctx, text, x, y, ctx.font, "center");

@@ -17,13 +17,14 @@ export function closesDraft(camera: Camera, draft: OutlineDraft, px: number, py:
   return Math.hypot(x - px, y - py) <= CLOSE;
 }
 
-/** The corners so far, the edge to the pointer, and what the outline measures with it. */
+/** The corners so far, the edge to the pointer, and what the outline, or an open line, measures with it. */
 export function drawDraft(
   ctx: CanvasRenderingContext2D,
   camera: Camera,
   draft: OutlineDraft,
   pointer: { x: number; y: number } | null,
   closing: boolean,
+  isOpen = false,
 ): void {
   const corners = pointer && !closing ? [...draft, pointer] : [...draft];
   if (corners.length === 0) return;
@@ -31,7 +32,7 @@ export function drawDraft(
   for (const { x, y } of corners) path.lineTo(...toScreen(camera, x, y));
   if (closing) path.closePath();
   ctx.fillStyle = withAlpha(tokens.plum, 0.12);
-  ctx.fill(path);
+  if (!isOpen) ctx.fill(path);
   ctx.strokeStyle = tokens.plum;
   ctx.lineWidth = 1.8;
   ctx.setLineDash(closing ? [] : [6, 3]);
@@ -40,8 +41,9 @@ export function drawDraft(
   draft.forEach(({ x, y }, i) => {
     const [px, py] = toScreen(camera, x, y);
     ctx.beginPath();
-    ctx.arc(px, py, i === 0 && draft.length > 2 ? CLOSE : 3, 0, 2 * Math.PI);
-    if (i === 0 && draft.length > 2) ctx.stroke();
+    const closesHere = i === 0 && draft.length > 2 && !isOpen;
+    ctx.arc(px, py, closesHere ? CLOSE : 3, 0, 2 * Math.PI);
+    if (closesHere) ctx.stroke();
     else {
       ctx.fillStyle = tokens.plum;
       ctx.fill();
@@ -51,6 +53,6 @@ export function drawDraft(
   const [x, y] = toScreen(camera, corners[corners.length - 1].x, corners[corners.length - 1].y);
   const length = `length ${fixed(perimeter(ring, closing), 2)}`;
   haloText(ctx, length, x + 14, y - 12, `600 12px ${tokens.mono}`);
-  if (corners.length > 2)
+  if (corners.length > 2 && !isOpen)
     haloText(ctx, `area ${fixed(Math.abs(signedArea(ring)), 2)}`, x + 14, y + 6, `600 12px ${tokens.mono}`);
 }

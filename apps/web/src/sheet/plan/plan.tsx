@@ -139,7 +139,7 @@ export function Plan(props: Props) {
     moving: HandleSpot | null,
     moved: ReadonlySet<string> = NOTHING,
   ): Snapped => {
-    const anchors = moving && shape ? neighboursOf(shape, moving) : (draft ?? []).slice(-1);
+    const anchors = moving && shape ? neighboursOf(shape, moving) : (draft ?? overlay.line?.points ?? []).slice(-1);
     return snapped(camera, view, free ? NO_SNAP : snapping, [px, py], { skip: moved, anchors });
   };
 
@@ -149,7 +149,7 @@ export function Plan(props: Props) {
     const { offsetX: px, offsetY: py } = event.nativeEvent;
     element.setPointerCapture(event.pointerId);
     element.focus();
-    const spot = event.button === 0 && !draft ? spotAt(px, py) : null;
+    const spot = event.button === 0 && !draft && !overlay.line ? spotAt(px, py) : null;
     const taken = spot && props.onTake(spot);
     let last: [number, number] = [px, py];
     let travelled = 0;
@@ -194,9 +194,9 @@ export function Plan(props: Props) {
     if (draft) {
       if (closesDraft(seen, draft, px, py)) return finishDraft();
       const to = place(seen, px, py, free, null);
-      return setDraft([...draft, { x: Number(to.x.toFixed(to.decimals)), y: Number(to.y.toFixed(to.decimals)) }]);
+      return setDraft([...draft, rounded(to)]);
     }
-    if (overlay.onPlace?.(x, y)) return;
+    if (overlay.onPlace?.(x, y, rounded(place(seen, px, py, free, null)))) return;
     const corner = station === "define" && shape ? cornerAt(seen, shape, px, py) : null;
     if (spot) props.onChoose(spot.definition);
     if (spot || corner)
@@ -250,6 +250,9 @@ export function Plan(props: Props) {
       keys.set("Escape", () => setDraft(null));
       keys.set("Backspace", () => setDraft(draft.slice(0, -1)));
       keys.set("Enter", finishDraft);
+    } else if (overlay.line) {
+      keys.set("Escape", overlay.line.onClear);
+      keys.set("Backspace", overlay.line.onBack);
     } else if (picked && station === "define") {
       keys.set("Escape", () => props.onPick(null));
       keys.set("Delete", props.onRemove);
@@ -273,14 +276,14 @@ export function Plan(props: Props) {
           tabIndex={0}
           aria-label="The plan: the shapes that the script computes"
           data-camera={seen ? JSON.stringify(seen) : undefined}
-          style={{ cursor: draft || station === "probe" ? "crosshair" : grip ? "grab" : "default" }}
+          style={{ cursor: draft || overlay.line || station === "probe" ? "crosshair" : grip ? "grab" : "default" }}
           onPointerDown={press}
           onPointerMove={({ nativeEvent }) => {
             const { offsetX: px, offsetY: py } = nativeEvent;
             if (backdrop) return; // what is dragged stays the one that is held
             setPointer([px, py]);
-            setGrip(draft ? null : spotAt(px, py));
-            if (draft && seen) {
+            setGrip(draft || overlay.line ? null : spotAt(px, py));
+            if ((draft || overlay.line) && seen) {
               const to = place(seen, px, py, nativeEvent.altKey, null);
               setSnap(to.what ? to : null);
             }
@@ -326,6 +329,10 @@ export function Plan(props: Props) {
       />
     </div>
   );
+}
+
+function rounded({ x, y, decimals }: Snapped): { x: number; y: number } {
+  return { x: Number(x.toFixed(decimals)), y: Number(y.toFixed(decimals)) };
 }
 
 /** The corner that comes after a picked one, or before it, around its subpath. */

@@ -51,8 +51,12 @@ export interface Overlay {
   numbered?: Float64Array;
   /** Regions in tones of their own; those that are chosen are filled. */
   regions?: readonly { polygons: MultiPolygon; tone: string; isChosen: boolean }[];
-  /** Where a click on the plan goes, in place of choosing a shape; false leaves it to that. */
-  onPlace?: (x: number, y: number) => boolean;
+  /** Shapes whose outlines stand out. */
+  framed?: readonly string[];
+  /** A line that is being clicked, closed or open at its ends; keys take back its last point, or all of it. */
+  line?: { points: readonly { x: number; y: number }[]; closed: boolean; onBack(): void; onClear(): void };
+  /** Where a click on the plan goes, and where it is taken to be, in place of choosing a shape; false leaves it to that. */
+  onPlace?: (x: number, y: number, snapped: { x: number; y: number }) => boolean;
   /** Where an edge is far from its curve. */
   spot?: Spot;
 }

@@ -41,7 +41,8 @@ interface Props {
   /** The evaluation of exactly this text; an older one is not shown in the margin. */
   evaluated: { script: string; view: SheetView } | null;
   onChange(text: string): void;
-  onCursor(position: number): void;
+  /** The cursor was put somewhere by hand, perhaps by a click. */
+  onCursor(position: number, clicked: boolean): void;
 }
 
 /** Milliseconds after which further typing is a step of its own. */
@@ -96,7 +97,8 @@ export function ScriptEditor({ ref, initial, evaluated, onChange, onCursor }: Pr
               callbacks.current.onChange(text.current);
             }
             const byHand = update.transactions.some((t) => t.annotation(dragging) === undefined);
-            if (update.selectionSet && byHand) callbacks.current.onCursor(update.state.selection.main.head);
+            const clicked = update.transactions.some((t) => t.isUserEvent("select.pointer"));
+            if (update.selectionSet && byHand) callbacks.current.onCursor(update.state.selection.main.head, clicked);
           }),
         ],
       }),

@@ -14,6 +14,7 @@ export interface StationProps {
   /** The shape that the station is about. */
   shape: NamedShape | null;
   picked: Picked | null;
+  clickedName: ClickedName | null;
   /** Something is being dragged on the plan: what is costly to show may wait. */
   moving: boolean;
   attachments: Attachments;
@@ -30,6 +31,12 @@ export interface StationProps {
   /** Edits computed from the newest evaluation; null when there is nothing to change. Waits for it where needed. */
   onEdit(edits: (view: SheetView, script: string) => TextEdit[] | null, options?: { drag?: boolean }): void;
   onEndDrag(): void;
+}
+
+/** The word of the script that was clicked last, and how many clicks there were. */
+export interface ClickedName {
+  name: string;
+  times: number;
 }
 
 export const NO_FILES: readonly Attachment[] = [];

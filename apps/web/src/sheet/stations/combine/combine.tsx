@@ -1,221 +1,77 @@
-import { bounds } from "@vertexon/geometry";
-import { writeNumber } from "@vertexon/notation";
-import { Button, InputNumber, Table, Tabs } from "antd";
-import { useEffect, useState } from "react";
-import { Figure } from "@/format/figure";
-import { fixed, small } from "@/format/numbers";
-import { tokens, tones } from "@/theme/tokens";
-import type { CombinationView } from "@/worker/views";
-import { appendedLine, freshName } from "../../script/append";
+import { Tabs } from "antd";
+import { useState } from "react";
 import { useAnswer } from "../../use-answer";
 import type { StationProps } from "../context";
-import { Empty, Facts, Panel } from "../panel";
-import { Thumbnail } from "../thumbnail";
+import { Panel } from "../panel";
+import { Chain } from "./chain";
+import { type Choice, Choose } from "./choose";
+import { Cutter } from "./cutter";
 import { Intersections } from "./intersections";
+import { Operations, shorten } from "./operations";
 import { Regions } from "./regions";
 
-type Tab = "operations" | "regions" | "intersections";
+type Tab = "choose" | "operations" | "regions" | "intersections" | "cut";
 
-/** A combined shape: its operands under all four operations, its rings, and the regions to compose another one from. */
+/**
+ * Shapes combined with each other: operands chosen by clicks, a combined shape's operands under all four operations, its
+ * rings, the regions to compose another one from, and a cutter.
+ */
 export function CombineStation(props: StationProps) {
   const { view, thread, shape } = props;
-  const [tab, setTab] = useState<Tab>("operations");
+  const [asked, setAsked] = useState<Tab>("operations");
   const combination = shape?.shape.combination ?? null;
   const name = combination ? shape?.name : null;
+  const [ownChoice, setOwnChoice] = useState<Choice | null>(null);
+  const choice = ownChoice ?? startOf(shape?.name ?? null);
   const answer = useAnswer(thread, name ? (service) => service.combination(name) : null, [view, name]);
-  if (!shape || !combination || !answer)
-    return (
-      <Panel title="Combine" about={shape?.name}>
-        <Empty>
-          {shape && !combination
-            ? `${shape.name} is not combined from other shapes. Choose one that is, or write for example: rest = ${shape.name} difference circle((80, 60), radius: 20)`
-            : combination
-              ? "Combining …"
-              : "Write two shapes and one that combines them: union, intersection, difference or xor."}
-        </Empty>
-      </Panel>
-    );
-  const [first, second] = answer.labels;
+  const own = combination && !answer ? <p className="panel-empty">Combining …</p> : null;
+  // What asks for a combined shape is there when there is one.
+  const tab: Tab = combination || asked === "cut" ? asked : "choose";
+  const [first, second] = answer?.labels ?? ["", ""];
+  const about =
+    combination && shape
+      ? `${shape.name} = ${shorten(first)} ${combination.operation} ${shorten(second)}`
+      : shape?.name;
   return (
-    <Panel title="Combine" about={`${shape.name} = ${shorten(first)} ${combination.operation} ${shorten(second)}`}>
+    <Panel title="Combine" about={about}>
+      <Chain
+        {...props}
+        onFurther={(result) => {
+          setOwnChoice(startOf(result));
+          setAsked("choose");
+        }}
+      />
       <Tabs
         size="small"
         tabBarGutter={14}
         destroyOnHidden
         activeKey={tab}
-        onChange={(key) => setTab(key as Tab)}
+        onChange={(key) => setAsked(key as Tab)}
         items={[
-          { key: "operations", label: "Operations", children: <Operations {...props} answer={answer} /> },
-          { key: "regions", label: "Regions", children: <Regions {...props} /> },
-          { key: "intersections", label: "Intersections", children: <Intersections {...props} answer={answer} /> },
+          ...(combination
+            ? [
+                {
+                  key: "operations",
+                  label: "Operations",
+                  children: own ?? (answer && <Operations {...props} answer={answer} />),
+                },
+                { key: "regions", label: "Regions", children: <Regions {...props} /> },
+                {
+                  key: "intersections",
+                  label: "Intersections",
+                  children: own ?? (answer && <Intersections {...props} answer={answer} />),
+                },
+              ]
+            : []),
+          { key: "choose", label: "Choose", children: <Choose {...props} choice={choice} onChoice={setOwnChoice} /> },
+          { key: "cut", label: "Cut", children: <Cutter key={shape?.name} {...props} /> },
         ]}
       />
     </Panel>
   );
 }
 
-/** The four operations to choose from, the result's rings, and whether the areas balance. */
-function Operations({ view, shape, answer, onLight, onEdit, onOverlay }: StationProps & { answer: CombinationView }) {
-  const { operation: taken, curved } = answer;
-  useEffect(() => {
-    onOverlay(curved ? { ghosts: [{ path: curved.path, lit: false }] } : {});
-    return () => onOverlay({});
-  }, [curved, onOverlay]);
-  const choose = (operation: string) =>
-    onEdit((current, script) => {
-      const definition = current.definitions.find((each) => each.name === shape?.definition);
-      if (!definition) return null;
-      const text = script.slice(definition.span.from, definition.span.to);
-      const words = [...text.matchAll(new RegExp(`\\b${taken}\\b`, "g"))];
-      // With one word there is no doubt which one is meant.
-      if (words.length !== 1 || operation === taken) return null;
-      const from = definition.span.from + words[0].index;
-      return [{ from, to: from + taken.length, insert: operation }];
-    });
-  return (
-    <>
-      <p className="quiet">The same operands, all four ways. Click one to take it.</p>
-      <div className="operations">
-        {answer.results.map(({ operation, polygons, area }) => (
-          <button
-            type="button"
-            key={operation}
-            className={`operation ${operation === answer.operation ? "operation-taken" : ""}`}
-            aria-pressed={operation === answer.operation}
-            onClick={() => choose(operation)}
-          >
-            <Thumbnail
-              layers={[{ polygons, tone: tones[0] }]}
-              box={bounds(answer.results[0].polygons.map(({ outer }) => outer))}
-              yDown={view.plan.yDown}
-              width={78}
-              height={50}
-            />
-            <span>{operation}</span>
-            <span className="mono">{fixed(area, 1)}</span>
-          </button>
-        ))}
-      </div>
-      <Table
-        size="small"
-        pagination={false}
-        rowKey="name"
-        scroll={{ y: 170 }}
-        dataSource={answer.rings.map((ring, index) => ({ ...ring, index }))}
-        onRow={({ index }) => ({ onMouseEnter: () => onLight({ ring: index }), onMouseLeave: () => onLight({}) })}
-        columns={[
-          { title: "ring", dataIndex: "name", width: 72 },
-          { title: "area", align: "right", width: 96, render: (_, ring) => <Figure value={ring.area} /> },
-          { title: "perimeter", align: "right", width: 84, render: (_, ring) => <Figure value={ring.perimeter} /> },
-          { title: "vertices", align: "right", width: 64, dataIndex: "vertices" },
-          { title: "edges from", ellipsis: true, render: (_, ring) => ring.sources.join(", ") },
-        ]}
-      />
-      <Specks rings={answer.rings} name={shape?.name ?? ""} onEdit={onEdit} />
-      <Balance answer={answer} />
-      <Table
-        size="small"
-        pagination={false}
-        scroll={{ y: 130 }}
-        dataSource={answer.operands.map((operand, key) => ({ ...operand, key }))}
-        columns={[
-          {
-            title: "operand",
-            ellipsis: true,
-            render: (_, { label }) => <span className="mono">{shorten(label)}</span>,
-          },
-          { title: "outlines", align: "right", width: 72, dataIndex: "outlines" },
-          { title: "fill rule", width: 84, dataIndex: "fillRule" },
-          { title: "area", align: "right", width: 108, render: (_, { area }) => <Figure value={area} /> },
-        ]}
-      />
-    </>
-  );
-}
-
-/** Rings of less than an area, and a definition that leaves them out. */
-function Specks({
-  rings,
-  name,
-  onEdit,
-}: { rings: CombinationView["rings"]; name: string } & Pick<StationProps, "onEdit">) {
-  const [least, setLeast] = useState(1);
-  const specks = rings.filter(({ area }) => Math.abs(area) < least);
-  const drop = () =>
-    onEdit((current, script) =>
-      appendedLine(script, `${freshName(current, "sifted")} = ${name}.sift(${writeNumber(least, 6)})`),
-    );
-  return (
-    <div className="specks">
-      <span>specks of less than</span>
-      <InputNumber
-        size="small"
-        min={0}
-        value={least}
-        onChange={(next) => next !== null && setLeast(next)}
-        aria-label="area of specks"
-      />
-      <span className="mono" data-testid="specks">
-        {specks.length
-          ? specks
-              .map((ring) => ring.name)
-              .slice(0, 4)
-              .join(", ") + (specks.length > 4 ? " …" : "")
-          : "none"}
-      </span>
-      <Button size="small" disabled={specks.length === 0 || !/^\w+$/.test(name)} onClick={drop}>
-        Drop {specks.length || "them"}
-      </Button>
-    </div>
-  );
-}
-
-/**
- * area(A ∪ B) + area(A ∩ B) against area(A) + area(B), A being the first operand and B all others: equal but for what
- * snapping and doubles leave.
- */
-function Balance({ answer }: { answer: CombinationView }) {
-  const [a, b] = answer.areas;
-  const difference = answer.balance - (a + b);
-  const balanced = Math.abs(difference) <= 1e-9 * Math.max(a, b, 1e-300);
-  return (
-    <Facts
-      rows={[
-        ["union + intersection", <Figure key="u" value={answer.balance} decimals={6} />, "balance-left"],
-        [
-          "A + B",
-          <span key="b">
-            <Figure value={a + b} decimals={6} />{" "}
-            <strong style={{ color: balanced ? tokens.olive : tokens.plum }}>
-              {balanced ? "balanced" : `differs by ${small(difference)}`}
-            </strong>
-          </span>,
-          "balance-right",
-        ],
-        [
-          "error bound",
-          <span key="e" className="mono">
-            {small(answer.flattening)} flattening + {small(answer.snapping)} snapping
-          </span>,
-        ],
-        ["intersections", <Figure key="i" value={answer.intersections} decimals={0} />, "intersections"],
-        [
-          "true curves kept",
-          answer.curved ? (
-            <span key="c" className="mono">
-              {answer.curved.curves}, up to {small(answer.curved.distance)} from the edges
-            </span>
-          ) : (
-            "—"
-          ),
-          "curves-kept",
-        ],
-      ]}
-    />
-  );
-}
-
-function shorten(label: string): string {
-  const flat = label.replace(/\s+/g, " ");
-  return flat.length > 24 ? `${flat.slice(0, 23)}…` : flat;
+/** What is in question is the first operand of what comes next. */
+function startOf(name: string | null): Choice {
+  return { operands: name ? [{ name, fillRule: null }] : [], operation: "difference" };
 }

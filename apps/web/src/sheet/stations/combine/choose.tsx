@@ -1,0 +1,170 @@
+import { bounds, type FillRule, locatePoint, type Operation, operandOf } from "@vertexon/geometry";
+import { Button, Select } from "antd";
+import { useEffect, useMemo, useRef } from "react";
+import { fixed } from "@/format/numbers";
+import { tones } from "@/theme/tokens";
+import type { ShapePreview } from "@/worker/views";
+import { shapesOf } from "../../plan/scene";
+import { appendedLine, freshName } from "../../script/append";
+import { useAnswer } from "../../use-answer";
+import type { StationProps } from "../context";
+import { Thumbnail } from "../thumbnail";
+import { shapeText } from "./shape-text";
+
+export interface Operand {
+  name: string;
+  /** Null leaves the rule that the shape was told with. */
+  fillRule: FillRule | null;
+}
+
+/** What is to be combined, and how. */
+export interface Choice {
+  operands: Operand[];
+  operation: Operation;
+}
+
+interface Props extends StationProps {
+  choice: Choice;
+  onChoice(choice: Choice): void;
+}
+
+const OPERATIONS: Operation[] = ["union", "intersection", "difference", "xor"];
+const RULES = [
+  { value: "told", label: "fill as told" },
+  { value: "nonzero", label: "nonzero" },
+  { value: "evenodd", label: "evenodd" },
+];
+
+/** Operands chosen by clicks on the plan or on names in the script, with all four results before anything is written. */
+export function Choose({ view, thread, clickedName, choice, onChoice, onChoose, onEdit, onOverlay }: Props) {
+  const { operation } = choice;
+  const known = shapesOf(view);
+  const operands = choice.operands.filter(({ name }) => known.some((each) => each.name === name));
+  const set = (change: Partial<Choice>) => onChoice({ operands, operation, ...change });
+  const toggle = (name: string) =>
+    set({
+      operands: operands.some((each) => each.name === name)
+        ? operands.filter((each) => each.name !== name)
+        : [...operands, { name, fillRule: null }],
+    });
+  const texts = operands.map(({ name, fillRule }) => shapeText(view, name) + (fillRule ? `.fill(${fillRule})` : ""));
+  const expressionOf = (each: Operation): string => texts.join(` ${each} `);
+  const ready = operands.length > 1;
+  const answer = useAnswer<(ShapePreview[] | null)[]>(
+    thread,
+    ready ? (service) => service.preview(OPERATIONS.map(expressionOf)) : null,
+    [view, texts.join()],
+  );
+  const results = useMemo(() => OPERATIONS.map((_, i) => answer?.[i]?.[0] ?? null), [answer]);
+  const taken = ready ? results[OPERATIONS.indexOf(operation)] : null;
+
+  const names = operands.map(({ name }) => name).join("\n");
+  // Clicks come later than the panel was drawn: they are about what it shows then.
+  const latest = useRef({ toggle, operands });
+  latest.current = { toggle, operands };
+  const seen = useRef(clickedName?.times ?? 0);
+  useEffect(() => {
+    if (!clickedName || clickedName.times === seen.current) return;
+    seen.current = clickedName.times;
+    const shape = known.find(({ name, definition }) => name === clickedName.name || definition === clickedName.name);
+    if (shape) latest.current.toggle(shape.name);
+  }, [clickedName, known]);
+  useEffect(() => {
+    const onPlace = (x: number, y: number): boolean => {
+      const around = known
+        .filter(({ shape }) => locatePoint(x, y, operandOf(shape.polygons)).side !== "outside")
+        .sort((a, b) => a.shape.area - b.shape.area);
+      const isOperand = ({ name }: { name: string }) => latest.current.operands.some((each) => each.name === name);
+      const wanted = around.find((each) => !isOperand(each)) ?? around[0];
+      if (wanted) latest.current.toggle(wanted.name);
+      return wanted !== undefined;
+    };
+    const regions = taken ? [{ polygons: taken.polygons, tone: tones[0], isChosen: true }] : [];
+    onOverlay({ regions, framed: names.split("\n"), onPlace });
+    return () => onOverlay({});
+  }, [known, taken, names, onOverlay]);
+
+  const write = () =>
+    onEdit((current, script) => {
+      const name = freshName(current, "combined");
+      onChoice({ operands: [{ name, fillRule: null }], operation });
+      onChoose(name);
+      return appendedLine(script, `${name} = ${expressionOf(operation)}`);
+    });
+  return (
+    <>
+      <p className="quiet">Click shapes on the plan, or their names in the script, to take them or leave them.</p>
+      <ul className="operands" data-testid="operands">
+        {operands.map(({ name, fillRule }, i) => (
+          <li key={name}>
+            <span className="mono">{name}</span>
+            <Select
+              size="small"
+              value={fillRule ?? "told"}
+              options={RULES}
+              popupMatchSelectWidth={false}
+              onChange={(rule) =>
+                set({
+                  operands: operands.map((each) =>
+                    each.name === name ? { name, fillRule: rule === "told" ? null : (rule as FillRule) } : each,
+                  ),
+                })
+              }
+              aria-label={`fill rule of ${name}`}
+            />
+            {i === 0 ? (
+              <span className="quiet">first</span>
+            ) : (
+              <Button
+                size="small"
+                type="text"
+                onClick={() => set({ operands: [operands[i], ...operands.filter((_, k) => k !== i)] })}
+              >
+                Put first
+              </Button>
+            )}
+            <Button size="small" type="text" onClick={() => toggle(name)} aria-label={`leave out ${name}`}>
+              Leave out
+            </Button>
+          </li>
+        ))}
+      </ul>
+      {operands.length < 2 && (
+        <p className="quiet operands-missing">{operands.length === 0 ? "No shape yet." : "One more shape at least."}</p>
+      )}
+      {ready && (
+        <>
+          <div className="operations">
+            {OPERATIONS.map((each, i) => (
+              <button
+                type="button"
+                key={each}
+                className={`operation ${each === operation ? "operation-taken" : ""}`}
+                aria-pressed={each === operation}
+                onClick={() => set({ operation: each })}
+              >
+                <Thumbnail
+                  layers={[{ polygons: results[i]?.polygons ?? [], tone: tones[0] }]}
+                  box={bounds((results[0]?.polygons ?? []).map(({ outer }) => outer))}
+                  yDown={view.plan.yDown}
+                  width={78}
+                  height={50}
+                />
+                <span>{each}</span>
+                <span className="mono">{results[i] ? fixed(results[i].area, 1) : "empty"}</span>
+              </button>
+            ))}
+          </div>
+          <div className="regions-written">
+            <code className="mono" data-testid="choice-expression">
+              {expressionOf(operation)}
+            </code>
+            <Button size="small" type="primary" onClick={write}>
+              Write it
+            </Button>
+          </div>
+        </>
+      )}
+    </>
+  );
+}

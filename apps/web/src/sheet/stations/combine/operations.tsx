@@ -1,0 +1,199 @@
+import { bounds } from "@vertexon/geometry";
+import { writeNumber } from "@vertexon/notation";
+import { Button, InputNumber, Table } from "antd";
+import { useEffect, useState } from "react";
+import { Figure } from "@/format/figure";
+import { fixed, plural, small } from "@/format/numbers";
+import { tokens, tones } from "@/theme/tokens";
+import type { CombinationView } from "@/worker/views";
+import { appendedLine, freshName } from "../../script/append";
+import type { StationProps } from "../context";
+import { Facts } from "../panel";
+import { Thumbnail } from "../thumbnail";
+import { BalanceChart } from "./balance-chart";
+
+/** The four operations to choose from, the result's rings, and whether the areas balance. */
+export function Operations({
+  view,
+  shape,
+  answer,
+  onLight,
+  onEdit,
+  onOverlay,
+}: StationProps & { answer: CombinationView }) {
+  const { operation: taken, curved } = answer;
+  useEffect(() => {
+    onOverlay(curved ? { ghosts: [{ path: curved.path, lit: false }] } : {});
+    return () => onOverlay({});
+  }, [curved, onOverlay]);
+  const choose = (operation: string) =>
+    onEdit((current, script) => {
+      const definition = current.definitions.find((each) => each.name === shape?.definition);
+      if (!definition) return null;
+      const text = script.slice(definition.span.from, definition.span.to);
+      const words = [...text.matchAll(new RegExp(`\\b${taken}\\b`, "g"))];
+      // With one word there is no doubt which one is meant.
+      if (words.length !== 1 || operation === taken) return null;
+      const from = definition.span.from + words[0].index;
+      return [{ from, to: from + taken.length, insert: operation }];
+    });
+  return (
+    <>
+      <p className="quiet">The same operands, all four ways. Click one to take it.</p>
+      <div className="operations">
+        {answer.results.map(({ operation, polygons, area }) => (
+          <button
+            type="button"
+            key={operation}
+            className={`operation ${operation === answer.operation ? "operation-taken" : ""}`}
+            aria-pressed={operation === answer.operation}
+            onClick={() => choose(operation)}
+          >
+            <Thumbnail
+              layers={[{ polygons, tone: tones[0] }]}
+              box={bounds(answer.results[0].polygons.map(({ outer }) => outer))}
+              yDown={view.plan.yDown}
+              width={78}
+              height={50}
+            />
+            <span>{operation}</span>
+            <span className="mono">{fixed(area, 1)}</span>
+          </button>
+        ))}
+      </div>
+      <Table
+        size="small"
+        pagination={false}
+        rowKey="name"
+        scroll={{ y: 170 }}
+        dataSource={answer.rings.map((ring, index) => ({ ...ring, index }))}
+        onRow={({ index }) => ({ onMouseEnter: () => onLight({ ring: index }), onMouseLeave: () => onLight({}) })}
+        columns={[
+          { title: "ring", dataIndex: "name", width: 72 },
+          { title: "area", align: "right", width: 96, render: (_, ring) => <Figure value={ring.area} /> },
+          { title: "perimeter", align: "right", width: 84, render: (_, ring) => <Figure value={ring.perimeter} /> },
+          { title: "vertices", align: "right", width: 64, dataIndex: "vertices" },
+          {
+            title: "edges from",
+            ellipsis: true,
+            render: (_, ring) => <span title={toldText(ring)}>{ring.sources.join(", ")}</span>,
+          },
+        ]}
+      />
+      <Specks rings={answer.rings} name={shape?.name ?? ""} onEdit={onEdit} />
+      <Balance answer={answer} />
+      <Table
+        size="small"
+        pagination={false}
+        scroll={{ y: 130 }}
+        dataSource={answer.operands.map((operand, key) => ({ ...operand, key }))}
+        columns={[
+          {
+            title: "operand",
+            ellipsis: true,
+            render: (_, { label }) => <span className="mono">{shorten(label)}</span>,
+          },
+          { title: "outlines", align: "right", width: 72, dataIndex: "outlines" },
+          { title: "fill rule", width: 84, dataIndex: "fillRule" },
+          { title: "area", align: "right", width: 108, render: (_, { area }) => <Figure value={area} /> },
+        ]}
+      />
+    </>
+  );
+}
+
+/** The outlines that a ring's edges were told in, through all operations. */
+function toldText({ told }: CombinationView["rings"][number]): string {
+  return told.map(({ label, segments }) => `${label}: ${plural(segments, "segment")}`).join("\n");
+}
+
+/** Rings of less than an area, and a definition that leaves them out. */
+function Specks({
+  rings,
+  name,
+  onEdit,
+}: { rings: CombinationView["rings"]; name: string } & Pick<StationProps, "onEdit">) {
+  const [least, setLeast] = useState(1);
+  const specks = rings.filter(({ area }) => Math.abs(area) < least);
+  const drop = () =>
+    onEdit((current, script) =>
+      appendedLine(script, `${freshName(current, "sifted")} = ${name}.sift(${writeNumber(least, 6)})`),
+    );
+  return (
+    <div className="specks">
+      <span>specks of less than</span>
+      <InputNumber
+        size="small"
+        min={0}
+        value={least}
+        onChange={(next) => next !== null && setLeast(next)}
+        aria-label="area of specks"
+      />
+      <span className="mono" data-testid="specks">
+        {specks.length
+          ? specks
+              .map((ring) => ring.name)
+              .slice(0, 4)
+              .join(", ") + (specks.length > 4 ? " …" : "")
+          : "none"}
+      </span>
+      <Button size="small" disabled={specks.length === 0 || !/^\w+$/.test(name)} onClick={drop}>
+        Drop {specks.length || "them"}
+      </Button>
+    </div>
+  );
+}
+
+/**
+ * area(A ∪ B) + area(A ∩ B) against area(A) + area(B), A being the first operand and B all others: equal but for what
+ * snapping and doubles leave.
+ */
+function Balance({ answer }: { answer: CombinationView }) {
+  const [a, b] = answer.areas;
+  const [union, intersection] = answer.balance;
+  const difference = union + intersection - (a + b);
+  const balanced = Math.abs(difference) <= 1e-9 * Math.max(a, b, 1e-300);
+  return (
+    <>
+      <BalanceChart labels={answer.labels} areas={answer.areas} union={union} intersection={intersection} />
+      <Facts
+        rows={[
+          ["union + intersection", <Figure key="u" value={union + intersection} decimals={6} />, "balance-left"],
+          [
+            "A + B",
+            <span key="b">
+              <Figure value={a + b} decimals={6} />{" "}
+              <strong style={{ color: balanced ? tokens.olive : tokens.plum }}>
+                {balanced ? "balanced" : `differs by ${small(difference)}`}
+              </strong>
+            </span>,
+            "balance-right",
+          ],
+          [
+            "error bound",
+            <span key="e" className="mono">
+              {small(answer.flattening)} flattening + {small(answer.snapping)} snapping
+            </span>,
+          ],
+          ["intersections", <Figure key="i" value={answer.intersections} decimals={0} />, "intersections"],
+          [
+            "true curves kept",
+            answer.curved ? (
+              <span key="c" className="mono">
+                {answer.curved.curves}, up to {small(answer.curved.distance)} from the edges
+              </span>
+            ) : (
+              "—"
+            ),
+            "curves-kept",
+          ],
+        ]}
+      />
+    </>
+  );
+}
+
+export function shorten(label: string): string {
+  const flat = label.replace(/\s+/g, " ");
+  return flat.length > 24 ? `${flat.slice(0, 23)}…` : flat;
+}
