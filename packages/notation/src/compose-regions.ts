@@ -1,92 +1,87 @@
+import { RegionSets, type RegionTree } from "./region-sets";
+
 /** A region of overlapping shapes: the places of the shapes that it lies in, rising. */
 export interface RegionKey {
   inside: readonly number[];
 }
 
-/** More sets of regions than this are not tried: five shapes that all overlap have 2^31. */
-const MOST_SETS = 50_000;
+export interface Composed {
+  expression: string;
+  /** Whether it is certain that no expression with fewer operands selects the same. */
+  isFewest: boolean;
+}
+
+/** Sets of regions have a bit for each. */
+const MOST_REGIONS = 31;
 
 /**
- * The expression of set operations on shapes with the fewest operands that selects the wanted regions and no other. All
- * expressions with one operand are tried first, then all with two, and so on, as sets of regions; regions that are empty
- * take no part. Null when nothing is wanted. Where so many shapes overlap that the sets become too many, the union of
- * each wanted region by itself, which is right but longer.
+ * The expression of set operations on shapes with the fewest operands that selects the wanted regions and no other;
+ * regions that are empty, which are not listed, take no part. Null when nothing is wanted. Where it takes more operands
+ * than are looked for (region-sets.ts: eight, with five shapes that all overlap), one that is right but may be longer.
  */
 export function fewestOperands(
   names: readonly string[],
   regions: readonly RegionKey[],
   wanted: readonly number[],
-): string | null {
+): Composed | null {
   if (wanted.length === 0) return null;
-  const target = setOf(wanted);
-  const known = new Map<number, Tree>();
-  const levels: Tree[][] = [[], []];
-  names.forEach((name, shape) => {
-    const set = setOf(regions.flatMap(({ inside }, i) => (inside.includes(shape) ? [i] : [])));
-    if (set === 0 || known.has(set)) return;
-    const tree: Tree = { set, leaves: 1, name, operation: null, parts: [] };
-    known.set(set, tree);
-    levels[1].push(tree);
-  });
-  for (let leaves = 2; !known.has(target) && known.size < MOST_SETS; leaves++) {
-    levels.push([]);
-    const isNew = (set: number): boolean => set !== 0 && !known.has(set);
-    const keep = (operation: Operation, a: Tree, b: Tree, set: number): void => {
-      const tree = joined(operation, a, b, set);
-      known.set(set, tree);
-      levels[leaves].push(tree);
-    };
-    for (let few = 1; few <= leaves - few; few++)
-      for (const a of levels[few]) {
-        if (known.has(target) || known.size >= MOST_SETS) break;
-        for (const b of levels[leaves - few]) {
-          if (isNew(a.set | b.set)) keep("union", a, b, a.set | b.set);
-          if (isNew(a.set & b.set)) keep("intersection", a, b, a.set & b.set);
-          if (isNew(a.set & ~b.set)) keep("difference", a, b, a.set & ~b.set);
-          if (isNew(b.set & ~a.set)) keep("difference", b, a, b.set & ~a.set);
-          if (isNew(a.set ^ b.set)) keep("xor", a, b, a.set ^ b.set);
-        }
-      }
-    // Sets that no expression tells apart: there is nothing to find.
-    if (levels[leaves].length === 0 && leaves > names.length) break;
-  }
-  return written(known.get(target) ?? oneByOne(names, regions, wanted));
+  const found = regions.length <= MOST_REGIONS ? setsOf(names.length, regions).fewest(setOf(wanted)) : null;
+  const term = found === null ? oneByOne(names, regions, wanted) : termOf(found, names);
+  return { expression: written(term), isFewest: found !== null };
 }
 
-type Operation = "union" | "intersection" | "difference" | "xor";
+/** The last ones are kept: choosing goes on among the same regions. */
+let last: { key: string; sets: RegionSets } | null = null;
 
-interface Tree {
-  /** The regions that it selects, a bit each. */
-  set: number;
-  leaves: number;
-  name: string;
-  operation: Operation | null;
-  parts: Tree[];
+function setsOf(shapes: number, regions: readonly RegionKey[]): RegionSets {
+  const key = `${shapes}: ${regions.map(({ inside }) => inside.join()).join(" ")}`;
+  if (last?.key === key) return last.sets;
+  const sets = new RegionSets(
+    Array.from({ length: shapes }, (_, shape) =>
+      setOf(regions.flatMap(({ inside }, i) => (inside.includes(shape) ? [i] : []))),
+    ),
+    regions.length,
+  );
+  last = { key, sets };
+  return sets;
 }
 
 function setOf(regions: readonly number[]): number {
   return regions.reduce((set, region) => set | (1 << region), 0);
 }
 
-/** Operands of the same operation stand side by side, but for what a difference takes away from. */
-function joined(operation: Operation, a: Tree, b: Tree, set: number): Tree {
-  const first = a.operation === operation ? a.parts : [a];
-  const second = b.operation === operation && operation !== "difference" ? b.parts : [b];
-  return { set, leaves: a.leaves + b.leaves, name: "", operation, parts: [...first, ...second] };
+type Operation = "union" | "intersection" | "difference" | "xor";
+
+/** A name, or terms between which one operation stands. */
+type Term = string | { operation: Operation; parts: Term[] };
+
+function termOf(tree: RegionTree, names: readonly string[]): Term {
+  if (typeof tree === "number") return names[tree];
+  const [a, b] = [termOf(tree.a, names), termOf(tree.b, names)];
+  return tree.joining === "other" ? joined("difference", b, a) : joined(tree.joining, a, b);
 }
 
-function oneByOne(names: readonly string[], regions: readonly RegionKey[], wanted: readonly number[]): Tree {
-  const leaf = (shape: number): Tree => ({ set: 0, leaves: 1, name: names[shape], operation: null, parts: [] });
-  const single = wanted.map((region) => {
+/** Operands of the same operation stand side by side, but for what a difference takes away. */
+function joined(operation: Operation, a: Term, b: Term): Term {
+  const partsOf = (term: Term): Term[] =>
+    typeof term !== "string" && term.operation === operation ? term.parts : [term];
+  return { operation, parts: [...partsOf(a), ...(operation === "difference" ? [b] : partsOf(b))] };
+}
+
+/** The union of the wanted regions, or all shapes without the others, each region told by all shapes. */
+function oneByOne(names: readonly string[], regions: readonly RegionKey[], wanted: readonly number[]): Term {
+  const single = (region: number): Term => {
     const { inside } = regions[region];
-    const within = inside.map(leaf).reduce((a, b) => joined("intersection", a, b, 0));
-    const others = names.flatMap((_, shape) => (inside.includes(shape) ? [] : [leaf(shape)]));
-    return others.reduce((a, b) => joined("difference", a, b, 0), within);
-  });
-  return single.reduce((a, b) => joined("union", a, b, 0));
+    const within = inside.map((shape): Term => names[shape]).reduce((a, b) => joined("intersection", a, b));
+    return names.filter((_, shape) => !inside.includes(shape)).reduce((a, b) => joined("difference", a, b), within);
+  };
+  if (2 * wanted.length <= regions.length) return wanted.map(single).reduce((a, b) => joined("union", a, b));
+  const all = names.map((name): Term => name).reduce((a, b) => joined("union", a, b));
+  const others = regions.flatMap((_, i) => (wanted.includes(i) ? [] : [single(i)]));
+  return others.reduce((a, b) => joined("difference", a, b), all);
 }
 
-function written({ operation, name, parts }: Tree): string {
-  if (!operation) return name;
-  return parts.map((part) => (part.operation ? `(${written(part)})` : part.name)).join(` ${operation} `);
+function written(term: Term): string {
+  if (typeof term === "string") return term;
+  return term.parts.map((part) => (typeof part === "string" ? part : `(${written(part)})`)).join(` ${term.operation} `);
 }

@@ -3,7 +3,7 @@
  * A {@link Sheet} evaluates scripts incrementally; edits put changes made on the plan back into the text.
  */
 
-export { fewestOperands, type RegionKey } from "./compose-regions";
+export { type Composed, fewestOperands, type RegionKey } from "./compose-regions";
 export { addProbePoint, applyEdits, type DriverPlace, moveHandle, writeNumber } from "./edits";
 export { flattenEdits, type PixelFlattening, writtenPixels } from "./flatten-edits";
 export { formatScript } from "./format";

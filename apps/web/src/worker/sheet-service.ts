@@ -14,12 +14,15 @@ import {
 import {
   type Attachment,
   applyEdits,
+  type Composed,
   type Evaluated,
   type Field,
+  fewestOperands,
   ImportError,
   type ImportPlan,
   planImport,
   planSizeEdits,
+  type RegionKey,
   type Shape,
   Sheet,
   shapesIn,
@@ -135,6 +138,11 @@ export class SheetService {
   regions(name: string): RegionsView | null {
     const shape = this.shape(name);
     return shape && describeRegions(shape);
+  }
+
+  /** The expression with the fewest operands that selects the wanted ones among regions; null for none. */
+  compose(names: string[], regions: RegionKey[], wanted: number[]): Composed | null {
+    return fewestOperands(names, regions, wanted);
   }
 
   /** The shapes that expressions would give if they were written now; null for one that gives none. */

@@ -1,5 +1,5 @@
 import { locatePoint, operandOf } from "@vertexon/geometry";
-import { fewestOperands } from "@vertexon/notation";
+import type { Composed } from "@vertexon/notation";
 import { Button, Table } from "antd";
 import { useEffect, useMemo, useState } from "react";
 import { Figure } from "@/format/figure";
@@ -47,11 +47,23 @@ export function Regions({ view, thread, shape, moving, onOverlay, onEdit }: Stat
     });
     return () => onOverlay({});
   }, [answer, name, chosen, onOverlay]);
+  const found = useAnswer<{ chosen: number[]; composed: Composed | null }>(
+    thread,
+    answer && answer.regions.length <= MOST_REGIONS
+      ? async (service) => {
+          const names = answer.labels.map((label) => (/^\w+$/.test(label) ? label : `(${label})`));
+          const keys = answer.regions.map(({ inside }) => ({ inside }));
+          return { chosen, composed: await service.compose(names, keys, chosen) };
+        }
+      : null,
+    [answer, chosen],
+  );
+  // An answer about another choice is not shown, let alone written.
+  const composed = found?.chosen === chosen ? found.composed : null;
+  const expression = composed?.expression ?? null;
   if (!answer || !name) return <p className="panel-empty">Finding the regions …</p>;
   if (answer.regions.length > MOST_REGIONS)
     return <p className="panel-empty">{answer.regions.length} regions are too many to choose from.</p>;
-  const names = answer.labels.map((label) => (/^\w+$/.test(label) ? label : `(${label})`));
-  const expression = fewestOperands(names, answer.regions, chosen);
   const area = chosen.reduce((sum, i) => sum + answer.regions[i].area, 0);
   const write = () =>
     onEdit((current, script) =>
@@ -61,7 +73,7 @@ export function Regions({ view, thread, shape, moving, onOverlay, onEdit }: Stat
     <>
       <div className="regions-written">
         <code className="mono" data-testid="regions-expression">
-          {expression ?? "nothing is chosen"}
+          {expression ?? (chosen.length ? "looking for the shortest expression …" : "nothing is chosen")}
         </code>
         <Button size="small" type="primary" disabled={!expression} onClick={write}>
           Write it
@@ -73,6 +85,7 @@ export function Regions({ view, thread, shape, moving, onOverlay, onEdit }: Stat
           {fixed(area, 3)}
         </span>{" "}
         in area.
+        {expression && !composed?.isFewest && " The expression is right, though there may be a shorter one."}
       </p>
       <Table
         size="small"
