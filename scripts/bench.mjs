@@ -57,6 +57,49 @@ function combining() {
   }
   const crossed = (rings) => ({ rings, fillRule: "nonzero" });
   measure("two combs with 250,000 crossings", crossed(upright), crossed(level), 500_000, 1);
+  const squares = (seed) => crossed(scattered(50_000, seed));
+  measure("100,000 scattered squares", squares(5), squares(6), 800_000, 2);
+  const hatched = [45, 46].map((degrees) => crossed(hatching(4000, (degrees * Math.PI) / 180)));
+  measure("16,000 long edges at 45 and 46 degrees, 1,100,000 crossings", ...hatched, 64_000, 1);
+  moving();
+}
+
+/** A small shape over a large operand that was prepared, against the small one combined with itself. */
+function moving() {
+  const prepared = kernel.preparedOperand(operand(coast(500_000, 7, 0)), { minX: -4, minY: -4, maxX: 4, maxY: 4 });
+  const places = Array.from({ length: 200 }, (_, i) =>
+    operand(coast(1000, 9, 0).map((v, k) => 0.001 * v + (k % 2 ? Math.sin(i) : Math.cos(i)))),
+  );
+  const medianOf = (run) => {
+    const times = places.map((shape) => {
+      const start = performance.now();
+      run(shape);
+      return performance.now() - start;
+    });
+    return times.sort((p, q) => p - q)[times.length / 2];
+  };
+  const alone = medianOf((shape) => kernel.combine("union", shape, shape));
+  const moved = medianOf((shape) => prepared.combine("union", shape));
+  row("a shape of 1,000 edges over a prepared one of 500,000", moved, "that shape and itself", alone);
+}
+
+function scattered(count, seed) {
+  const places = random(2 * count, seed);
+  const side = 0.4 / Math.sqrt(count);
+  return Array.from({ length: count }, (_, i) => {
+    const [x, y] = [places[2 * i], places[2 * i + 1]];
+    return Float64Array.of(x, y, x + side, y, x + side, y + side, x, y + side);
+  });
+}
+
+/** Narrow stripes across a square, side by side in a direction. */
+function hatching(count, angle) {
+  const [c, s] = [Math.cos(angle), Math.sin(angle)];
+  const at = (along, across) => [along * c - across * s, along * s + across * c];
+  return Array.from({ length: count }, (_, i) => {
+    const [low, high] = [i / count - 0.5, (i + 0.25) / count - 0.5];
+    return Float64Array.from([...at(-0.5, low), ...at(0.5, low), ...at(0.5, high), ...at(-0.5, high)]);
+  });
 }
 
 function triangulating() {

@@ -29,16 +29,20 @@ const MARGIN = 4;
 
 /**
  * Arranges operands, and polylines that only cut. The polylines form one more layer behind those of the operands: it
- * tells where they run, and means no winding number.
+ * tells where they run, and means no winding number. The grid serves for all of it, and for a frame where one is given.
  */
-export function arrange(operands: readonly Region[], cutters: readonly Ring[] = []): Arrangement {
+export function arrange(
+  operands: readonly Region[],
+  cutters: readonly Ring[] = [],
+  frame: readonly Ring[] = [],
+): Arrangement {
   requireFiniteLayers(
     operands.map(({ rings }) => rings),
     cutters,
   );
   const layers: Layer[] = operands.map(({ rings }) => ({ outlines: rings, isCut: false }));
   if (cutters.length) layers.push({ outlines: cutters, isCut: true });
-  const grid = pixelGrid(layers.flatMap(({ outlines }) => outlines));
+  const grid = pixelGrid([...layers.flatMap(({ outlines }) => outlines), ...frame]);
   const outlines = loadOutlines(grid, layers);
   const { meetings, bends } = bentOutlines(outlines);
   const pieces = piecesOf(outlines, meetings, bends, layers.length, (layer) => layers[layer].isCut);

@@ -53,7 +53,8 @@ export function pickRegions(operands: readonly Operand[], sets: readonly (readon
   return select(arrange(operands), (inside) => wanted.has(keyOf(inside)));
 }
 
-const SELECTIONS: Record<Operation, Selection> = {
+/** What each operation takes of the places that lie in operands. */
+export const SELECTIONS: Record<Operation, Selection> = {
   union: (inside) => inside.some(Boolean),
   intersection: (inside) => inside.length > 0 && inside.every(Boolean),
   difference: (inside) => inside[0] && !inside.some((yes, k) => yes && k > 0),

@@ -12,7 +12,7 @@ const STRIDE = 8;
 
 /**
  * A tree of boxes over edges in their order along the outlines, where neighbours lie close together. Answers which pairs
- * of edges come near each other, which edges come near a point, and which lie below it.
+ * of edges come near each other, which edges come near a point, which lie below it, and which meet a box.
  */
 export class EdgeTree {
   private readonly bounds: Float64Array;
@@ -165,6 +165,37 @@ export class EdgeTree {
         const q = next[e];
         if ((right < x[e] && right < x[q]) || (left > x[e] && left > x[q])) continue;
         if ((high < y[e] && high < y[q]) || (low > y[e] && low > y[q])) continue;
+        visit(e);
+      }
+    }
+  }
+
+  /** Visits the edges whose boxes meet a box, in the order of the edges. */
+  forEachIn(x0: number, y0: number, x1: number, y1: number, visit: (e: number) => void): void {
+    if (this.edges === 0) return;
+    const { bounds: b, levels, counts, stack } = this;
+    const { x, y, next } = this.list;
+    let depth = 0;
+    stack[depth++] = levels.length - 1;
+    stack[depth++] = 0;
+    while (depth > 0) {
+      const node = stack[--depth];
+      const level = stack[--depth];
+      const i = (levels[level] + node) * STRIDE;
+      if (b[i] > x1 || b[i + 1] < x0 || b[i + 2] > y1 || b[i + 3] < y0) continue;
+      if (level > 0) {
+        const begin = node * FAN;
+        for (let child = Math.min(counts[level - 1], begin + FAN) - 1; child >= begin; child--) {
+          stack[depth++] = level - 1;
+          stack[depth++] = child;
+        }
+        continue;
+      }
+      const end = Math.min(this.edges, (node + 1) * LEAF);
+      for (let e = node * LEAF; e < end; e++) {
+        const q = next[e];
+        if ((x[e] > x1 && x[q] > x1) || (x[e] < x0 && x[q] < x0)) continue;
+        if ((y[e] > y1 && y[q] > y1) || (y[e] < y0 && y[q] < y0)) continue;
         visit(e);
       }
     }

@@ -19,5 +19,6 @@
 export { clipLines } from "./clip-lines";
 export { cleaned, combine, combineAll, type Operation, pickRegions, regions } from "./combine";
 export { cut } from "./cut";
+export { type NearResult, type PreparedOperand, preparedOperand } from "./prepared";
 export type { CombineReport, CombineResult, EdgeOrigins } from "./select";
 export { type Tile, type TileGrid, tiles } from "./tiles";

@@ -34,6 +34,8 @@ export function isCircular({ ux, uy, vx, vy }: Arc): boolean {
 const ALIKE = 1e-12;
 const ENOUGH = 0.955;
 const AIM = 0.985;
+/** So many steps go on from one sine and cosine. */
+const STEPS = 2;
 
 function divideEvenly(arc: Arc, radius: number, tolerance: number, rounding: number, sink: VertexSink): boolean {
   const turn = Math.abs(arc.sweep);
@@ -74,7 +76,11 @@ function evenDeviation(delta: number, radius: number): number {
   return 2 * s * s * radius * (1 + 4 * ALIKE);
 }
 
-/** The distance over θm ± δ is (1 − cos δ) |u × v| / |C'(θm)|: see chord-bounds.ts. */
+/**
+ * The distance over θm ± δ is (1 − cos δ) |u × v| / |C'(θm)|: see chord-bounds.ts. Sine and cosine of the place that was
+ * reached are turned on by δ to the middle, and again to the end; two steps on they are computed anew, so that no more
+ * than four turns add their rounding, each less than two units of the last place.
+ */
 function walk(arc: Arc, tolerance: number, rounding: number, sink: VertexSink, most: number): number {
   const { cx, cy, ux, uy, vx, vy, start, sweep } = arc;
   const area = Math.abs(ux * vy - uy * vx);
@@ -85,8 +91,18 @@ function walk(arc: Arc, tolerance: number, rounding: number, sink: VertexSink, m
   let before = 0;
   let worst = 0;
   let last = 0;
+  let cosHere = 0;
+  let sinHere = 0;
+  let turns = 0;
   while (t < 1) {
     if (sink.count >= limit) return -1;
+    if (turns === 0) {
+      const here = start + sweep * t;
+      cosHere = Math.cos(here);
+      sinHere = Math.sin(here);
+      turns = STEPS;
+    }
+    turns--;
     let end = t + guess;
     let accepted = -1;
     for (let tries = 0; tries < 4; tries++) {
@@ -97,17 +113,16 @@ function walk(arc: Arc, tolerance: number, rounding: number, sink: VertexSink, m
         end = t + Math.PI / Math.abs(sweep);
         continue;
       }
-      const middle = start + (sweep * (t + end)) / 2;
-      const cos = Math.cos(middle);
-      const sin = Math.sin(middle);
+      const s = sineOf(delta / 2);
+      const rest = 2 * s * s;
+      const across = 2 * s * Math.sqrt(1 - s * s);
+      const cos = cosHere * (1 - rest) - sinHere * across;
+      const sin = sinHere * (1 - rest) + cosHere * across;
       const dx = vx * cos - ux * sin;
       const dy = vy * cos - uy * sin;
       const px = ux * cos + vx * sin;
       const py = uy * cos + vy * sin;
       const squared = dx * dx + dy * dy;
-      const s = sineOf(delta / 2);
-      const rest = 2 * s * s;
-      const across = 2 * s * Math.sqrt(1 - s * s);
       if (!(squared > SMALLEST) || Math.abs(across * (px * dx + py * dy)) > (1 - rest) * squared) break;
       const error = (rest * area) / Math.sqrt(squared);
       if (error <= tolerance && (end === 1 || error >= ENOUGH * tolerance)) {
@@ -118,6 +133,8 @@ function walk(arc: Arc, tolerance: number, rounding: number, sink: VertexSink, m
         guess = before > 0 ? Math.max(0.5 * h, next + h - before) : next;
         before = h;
         // The end is the middle turned by δ.
+        cosHere = cos * (1 - rest) - sin * across;
+        sinHere = sin * (1 - rest) + cos * across;
         if (end === 1) sink.chord(t, arc.x1, arc.y1);
         else sink.chord(t, cx + px * (1 - rest) + dx * across, cy + py * (1 - rest) + dy * across);
         break;
@@ -133,6 +150,7 @@ function walk(arc: Arc, tolerance: number, rounding: number, sink: VertexSink, m
       place(arc, t, end, last + rounding, sink);
       guess = end - t;
       before = 0;
+      turns = 0;
     }
     t = end;
   }
