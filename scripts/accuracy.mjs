@@ -1,5 +1,5 @@
 // npm run accuracy: flattens a large random corpus, and writes the figures and their chart to docs/accuracy.md.
-import { writeFileSync } from "node:fs";
+import { readFileSync, writeFileSync } from "node:fs";
 import path from "node:path";
 import { load } from "./lib/bundle.mjs";
 import { root } from "./lib/run.mjs";
@@ -61,6 +61,7 @@ const results = KINDS.map((kind) => {
 
 const { FAMILIES, pairOf } = await load("packages/geometry/test/fuzz/families.ts");
 const { faultsOf } = await load("packages/geometry/test/fuzz/check.ts");
+const longest = JSON.parse(readFileSync(path.join(root, "docs/accuracy-fuzz.json"), "utf8"));
 let wrong = 0;
 for (let index = 0; index < CASES; index++) {
   const { a, b } = pairOf(20261125, index);
@@ -95,7 +96,9 @@ ${rows.join("\n")}
 
 ${CASES} pairs of operands from ${Object.keys(FAMILIES).length} families (${Object.keys(FAMILIES).join(", ")}), the four operations on each:
 areas against exact slabs in fractions, validity in exact integers, the operands in the other order, the result combined
-with itself. Wrong: ${wrong}. More cases and other seeds: \`npm run fuzz -- 100000 7\`.
+with itself. Wrong: ${wrong}.
+
+The longest run, \`npm run fuzz -- ${longest.cases} ${longest.seed}\`: ${longest.cases} pairs, ${4 * longest.cases} operations. Wrong: ${longest.wrong}.
 `,
 );
 console.log(rows.join("\n"));

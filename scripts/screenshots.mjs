@@ -97,6 +97,39 @@ for (const [sheet, place, tab, name] of [
   await page.waitForTimeout(1200);
   await shoot(name);
 }
+for (const [tab, places, name] of [
+  [
+    "Choose",
+    [
+      [60, 60],
+      [180, 76],
+    ],
+    "combine-choose",
+  ],
+  [
+    "Cut",
+    [
+      [40, 40],
+      [120, 90],
+      [190, 150],
+    ],
+    "combine-cut",
+  ],
+]) {
+  await page.getByRole("button", { name: "All sheets" }).click();
+  await page.getByRole("button", { name: "Open Mirror Ponds" }).click();
+  await page.waitForSelector("[data-testid=panel]");
+  await page.waitForTimeout(1200);
+  await page.keyboard.press("3");
+  await page.waitForTimeout(600);
+  await page.getByRole("tab", { name: tab }).click();
+  for (const place of places) {
+    await page.mouse.click(...(await onPlan(...place)));
+    await page.waitForTimeout(600);
+  }
+  await page.waitForTimeout(800);
+  await shoot(name);
+}
 await page.getByRole("button", { name: "All sheets" }).click();
 await page.getByRole("button", { name: "Open Gull Harbour" }).click();
 await page.waitForSelector("[data-testid=panel]");

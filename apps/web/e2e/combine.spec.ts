@@ -30,17 +30,16 @@ test("operands are chosen on the plan and in the script, seen in all four ways, 
   await expect(operands).toHaveText([/^star/]);
   const expression = page.getByTestId("choice-expression");
   await clickPlan(page, 40, 70);
-  await expect(expression).toHaveText("star difference pond");
+  await expect(expression).toHaveText("star union pond");
   await page.getByRole("button", { name: "leave out star" }).click();
   // A name in the script is as good as the shape.
   await page.locator(".cm-line", { hasText: "reed" }).getByText("reed", { exact: true }).click();
-  await expect(expression).toHaveText("pond difference reed");
+  await expect(expression).toHaveText("pond union reed");
   await expect.poll(() => areaIn(page, "union")).toBeGreaterThan(6500);
   const [union, intersection, xor] = await Promise.all(["union", "intersection", "xor"].map((n) => areaIn(page, n)));
   expect(union - intersection).toBeCloseTo(xor, 0);
   await page.getByRole("button", { name: "Put first" }).click();
-  await expect(expression).toHaveText("reed difference pond");
-  await page.getByRole("button", { name: /^union / }).click();
+  await expect(expression).toHaveText("reed union pond");
   await page.getByRole("button", { name: "Write it" }).click();
   await expect.poll(() => scriptText(page)).toContain("combined = reed union pond");
 
@@ -49,7 +48,7 @@ test("operands are chosen on the plan and in the script, seen in all four ways, 
   await clickPlan(page, 145, 121);
   await page.getByRole("combobox", { name: "fill rule of star" }).click();
   await page.getByTitle("evenodd").click();
-  await expect(expression).toHaveText("combined difference star.fill(evenodd)");
+  await expect(expression).toHaveText("combined union star.fill(evenodd)");
   await page.getByRole("button", { name: /^xor / }).click();
   await page.getByRole("button", { name: "Write it" }).click();
   await expect.poll(() => scriptText(page)).toContain("combined2 = combined xor star.fill(evenodd)");
@@ -78,9 +77,15 @@ test("the preview follows a shape that is dragged", async ({ page }) => {
   await clickPlan(page, 148, 80);
   await expect.poll(() => areaIn(page, "intersection")).toBeGreaterThan(1000);
   const before = await areaIn(page, "intersection");
-  await page.locator(".cm-line", { hasText: "pond" }).getByText("70", { exact: true }).first().dblclick();
-  await page.keyboard.insertText("60");
+  await page.locator(".cm-line", { hasText: "pond" }).getByText("radius", { exact: true }).click();
+  const [from, to] = [await onPage(page, 70, 70), await onPage(page, 55, 70)];
+  await page.mouse.move(from.x, from.y);
+  await page.mouse.down();
+  await page.mouse.move(to.x, to.y, { steps: 8 });
+  // The button is still held.
   await expect.poll(() => areaIn(page, "intersection")).toBeLessThan(before - 100);
+  await page.mouse.up();
+  await expect.poll(() => scriptText(page)).toContain("pond = circle((55, 70), radius: 40)");
 });
 
 test("a line that is clicked cuts in two, an area is cut out, and both are seen before they are written", async ({
@@ -119,6 +124,11 @@ test("a line that is clicked cuts in two, an area is cut out, and both are seen 
 
 test("a combined shape is handed off with its true curves", async ({ page }) => {
   await openSheet(page, `${PONDS}both = pond union reed\nlake = both difference circle((70, 70), radius: 10)\n`);
+  await station(page, "Combine");
+  await page.getByText("true curves", { exact: true }).click();
+  await expect.poll(() => scriptText(page)).toContain('emit lake as svg-curves, decimals 3, to "lake.txt"');
+  await page.getByText("straight edges", { exact: true }).click();
+  await expect.poll(() => scriptText(page)).toContain('emit lake as svg-path, decimals 3, to "lake.txt"');
   await station(page, "Hand off");
   await page.getByText("SVG curves", { exact: true }).click();
   await expect(page.getByTestId("handoff-text")).toContainText(/^M .*A 45 25 0 0 1 .*A 40 40 0 0 1 .* Z/);

@@ -1,5 +1,6 @@
 import fc from "fast-check";
 import {
+  allRings,
   area,
   combine,
   combineAll,
@@ -8,6 +9,7 @@ import {
   OperandError,
   type Operation,
   operandOf,
+  perimeter,
   pickRegions,
   regions,
 } from "../src";
@@ -50,6 +52,53 @@ test("a result combined with itself is itself", () => {
     }),
     { numRuns: 300 },
   );
+});
+
+/** Fractions of doubles that are multiples of 2^-60, as the operands here are. */
+const whole = (value: number): bigint => BigInt(value * 2 ** 60);
+
+/** Whether a point lies within a distance of an edge, in exact integers. */
+function isNearEdge(x: number, y: number, edge: readonly number[], distance: number): boolean {
+  const [px, py, reach] = [whole(x), whole(y), whole(distance)];
+  const [ax, ay, bx, by] = edge.map(whole);
+  const [ux, uy, wx, wy] = [bx - ax, by - ay, px - ax, py - ay];
+  const [along, squared] = [ux * wx + uy * wy, ux * ux + uy * uy];
+  if (along <= 0n) return wx ** 2n + wy ** 2n <= reach ** 2n;
+  if (along >= squared) return (px - bx) ** 2n + (py - by) ** 2n <= reach ** 2n;
+  return (ux * wy - uy * wx) ** 2n <= reach ** 2n * squared;
+}
+
+test("new vertices lie by two of the edges that came in, and the area moves with the boundary", () => {
+  let fresh = 0;
+  fc.assert(
+    fc.property(operandPair, fc.constantFrom(...OPERATIONS), ([a, b], operation) => {
+      const { polygons, report } = combine(operation, a, b);
+      const rings = [...a.rings, ...b.rings];
+      const edges = rings.flatMap((ring) =>
+        Array.from({ length: ring.length / 2 }, (_, i) => {
+          const j = (2 * i + 2) % ring.length;
+          return [ring[2 * i], ring[2 * i + 1], ring[j], ring[j + 1]];
+        }),
+      );
+      const given = new Set(edges.map(([x, y]) => `${x} ${y}`));
+      for (const ring of allRings(polygons))
+        for (let i = 0; i < ring.length; i += 2) {
+          if (given.has(`${ring[i]} ${ring[i + 1]}`)) continue;
+          fresh++;
+          // Half a pixel's diagonal from where two edges cross whose ends moved by as much.
+          const near = edges.filter((edge) => isNearEdge(ring[i], ring[i + 1], edge, 1.421875 * report.gridStep));
+          expect(near.length).toBeGreaterThan(1);
+        }
+      expect(report.passes).toBeGreaterThanOrEqual(1);
+      expect(report.movement).toBeLessThanOrEqual(report.passes * report.gridStep);
+      const boundary = rings.reduce((sum, ring) => sum + perimeter(ring), 0);
+      const off = Math.abs(area(polygons) - exactAreas(a, b)[operation]);
+      const lost = 8 * report.dropped * report.gridStep ** 2;
+      expect(off).toBeLessThanOrEqual(boundary * report.movement + lost + 1e-14 * boundary ** 2);
+    }),
+    { numRuns: 100 },
+  );
+  expect(fresh).toBeGreaterThan(50);
 });
 
 test("places are inside exactly when the operands' winding numbers say so", () => {

@@ -151,7 +151,7 @@ export function Choose({ view, thread, clickedName, choice, onChoice, onChoose, 
                   height={50}
                 />
                 <span>{each}</span>
-                <span className="mono">{results[i] ? fixed(results[i].area, 1) : "empty"}</span>
+                <span className="mono">{results[i]?.area ? fixed(results[i].area, 1) : "empty"}</span>
               </button>
             ))}
           </div>

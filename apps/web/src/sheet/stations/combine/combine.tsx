@@ -73,5 +73,5 @@ export function CombineStation(props: StationProps) {
 
 /** What is in question is the first operand of what comes next. */
 function startOf(name: string | null): Choice {
-  return { operands: name ? [{ name, fillRule: null }] : [], operation: "difference" };
+  return { operands: name ? [{ name, fillRule: null }] : [], operation: "union" };
 }

@@ -1,6 +1,6 @@
 import { bounds } from "@vertexon/geometry";
 import { writeNumber } from "@vertexon/notation";
-import { Button, InputNumber, Table } from "antd";
+import { Button, InputNumber, Segmented, Table } from "antd";
 import { useEffect, useState } from "react";
 import { Figure } from "@/format/figure";
 import { fixed, plural, small } from "@/format/numbers";
@@ -57,7 +57,7 @@ export function Operations({
               height={50}
             />
             <span>{operation}</span>
-            <span className="mono">{fixed(area, 1)}</span>
+            <span className="mono">{area ? fixed(area, 1) : "empty"}</span>
           </button>
         ))}
       </div>
@@ -82,6 +82,7 @@ export function Operations({
       />
       <Specks rings={answer.rings} name={shape?.name ?? ""} onEdit={onEdit} />
       <Balance answer={answer} />
+      {curved && shape && <Edges view={view} name={shape.name} onEdit={onEdit} />}
       <Table
         size="small"
         pagination={false}
@@ -99,6 +100,33 @@ export function Operations({
         ]}
       />
     </>
+  );
+}
+
+/** Whether the result is handed off with straight edges or with its true curves; the script's emit statement keeps it. */
+function Edges({ view, name, onEdit }: Pick<StationProps, "view" | "onEdit"> & { name: string }) {
+  const kept = view.emissions.find((each) => each.name === name)?.format === "svg-curves" ? "curves" : "edges";
+  const choose = (form: string) =>
+    onEdit((current, script) => {
+      const emission = current.emissions.find((each) => each.name === name);
+      const format = form === "curves" ? "svg-curves" : "svg-path";
+      const statement = `emit ${name} as ${format}, decimals ${emission?.decimals ?? 3}, to "${emission?.file ?? `${name}.txt`}"`;
+      return emission ? [{ ...emission.span, insert: statement }] : appendedLine(script, statement);
+    });
+  if (!/^\w+$/.test(name)) return null;
+  return (
+    <div className="edges-kept">
+      <span className="quiet">hand off with</span>
+      <Segmented
+        size="small"
+        value={kept}
+        onChange={choose}
+        options={[
+          { value: "edges", label: "straight edges" },
+          { value: "curves", label: "true curves" },
+        ]}
+      />
+    </div>
   );
 }
 
