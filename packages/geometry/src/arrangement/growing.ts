@@ -11,6 +11,11 @@ export class GrowingInts {
     }
     this.values[this.length++] = value;
   }
+
+  /** Adds the values from one place to another. */
+  append(values: Int32Array, from: number, to: number): void {
+    for (let i = from; i < to; i++) this.push(values[i]);
+  }
 }
 
 /** Doubles, likewise. */

@@ -32,7 +32,7 @@ export interface Positions {
  * A return moves a vertex by at most half a step an axis. It is done only where no piece and no vertex that it is no end
  * of comes within three steps of it, and no point so near its pieces that they could pass over it: then nothing can
  * change sides, and the result stays valid. All of that is asked of the final pieces, so that a result, arranged again,
- * gets the same answers.
+ * gets the same answers. Where `wanted` marks some nodes, others are left where they lie on the grid.
  */
 export function positionsOf(
   grid: PixelGrid,
@@ -40,12 +40,14 @@ export function positionsOf(
   meetings: Meetings,
   bends: Bends,
   pieces: Pieces,
+  wanted?: Uint8Array,
 ): Positions {
   const { next, givenX, givenY } = outlines;
   const n = next.length;
   const { nodeOf } = pieces;
   const stays = new Uint8Array(n);
   const nodeStays = new Uint8Array(pieces.x.length);
+  if (wanted) for (let u = 0; u < nodeStays.length; u++) if (wanted[u] === 0) nodeStays[u] = 1;
   const keep = (point: number): void => {
     if (nodeOf[point] >= 0) nodeStays[nodeOf[point]] = 1;
     else if (point < n) stays[point] = 1;

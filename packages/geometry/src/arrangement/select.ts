@@ -61,8 +61,9 @@ export function select(arrangement: Arrangement, selection: Selection): CombineR
 export function assemble(arrangement: Arrangement, selected: Uint8Array): CombineResult {
   const { grid, outlines, meetings, bends, pieces, stars } = arrangement;
   const joined = joinRings(pieces, stars, selected);
-  const positions = positionsOf(grid, outlines, meetings, bends, pieces);
-  const corners = cornersOf(pieces, stars, joined, degreesOf(pieces, joined), layersAtNodes(arrangement));
+  const degree = degreesOf(pieces, joined);
+  const positions = positionsOf(grid, outlines, meetings, bends, pieces, degree);
+  const corners = cornersOf(pieces, stars, joined, degree, layersAtNodes(arrangement));
   keepBesideStraight(grid, pieces, joined, corners, positions);
   const { rings, edges, edgesFirst, verticesMoved } = drawRings(arrangement, joined, corners, positions);
   const nests = nest(rings);
@@ -164,7 +165,8 @@ function drawRings(
       }
     }
     rings[r] = begunAt(points, n, least);
-    for (let i = 0; i < n; i++) all.push(edges[least + i < n ? least + i : least + i - n]);
+    all.append(edges, least, n);
+    all.append(edges, 0, least);
     drawn.edgesFirst[r + 1] = all.length;
   }
   drawn.edges = all.values.subarray(0, all.length);
