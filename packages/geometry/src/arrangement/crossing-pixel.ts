@@ -1,4 +1,4 @@
-import { crossRounded } from "../numeric";
+import { crossRounded, crossSign } from "../numeric";
 
 /** The pixel that holds the point where two edges properly cross. */
 export interface Pixel {
@@ -30,10 +30,10 @@ export function crossingPixel({ x, y }: Points, a: number, b: number, c: number,
   const wx = cx - ax;
   const wy = cy - ay;
   // Signs first, from rounded products where those are certain: most pairs end here.
-  const below = sideOf(ux, uy, wx, wy);
-  if (below === 0 || below !== -sideOf(ux, uy, x[d] - ax, y[d] - ay)) return false;
-  const behind = sideOf(vx, vy, -wx, -wy);
-  if (behind === 0 || behind !== -sideOf(vx, vy, x[b] - cx, y[b] - cy)) return false;
+  const below = crossSign(ux, uy, wx, wy);
+  if (below === 0 || below !== -crossSign(ux, uy, x[d] - ax, y[d] - ay)) return false;
+  const behind = crossSign(vx, vy, -wx, -wy);
+  if (behind === 0 || behind !== -crossSign(vx, vy, x[b] - cx, y[b] - cy)) return false;
   const den = crossRounded(ux, uy, vx, vy);
   if (Math.abs(ux) + Math.abs(uy) <= Math.abs(vx) + Math.abs(vy)) {
     // t = cross(c − a, v) / cross(u, v) along the shorter edge, and cross(c − a, v) = cross(v, a − c).
@@ -50,19 +50,6 @@ export function crossingPixel({ x, y }: Points, a: number, b: number, c: number,
     pixel.y = cy + (isCertain(sy, vy) ? Math.round(sy) : roundedExactly(vy, wx, wy, ux, uy, vx, vy));
   }
   return true;
-}
-
-/**
- * The sign of u × w for integers below 2^48. Each product is off by u = 2^-53 of itself, their difference by as much
- * again: beyond 4.5e-16 of both together its sign is certain.
- */
-function sideOf(ux: number, uy: number, wx: number, wy: number): -1 | 0 | 1 {
-  const l = ux * wy;
-  const r = uy * wx;
-  const cross = l - r;
-  if (Math.abs(cross) > 4.5e-16 * (Math.abs(l) + Math.abs(r))) return cross > 0 ? 1 : -1;
-  const exact = crossRounded(ux, uy, wx, wy);
-  return exact > 0 ? 1 : exact < 0 ? -1 : 0;
 }
 
 /**

@@ -1,4 +1,4 @@
-import { crossRounded } from "../numeric";
+import { crossSign } from "../numeric";
 import { GrowingInts } from "./growing";
 import type { Pieces } from "./pieces";
 import { type Stars, startOf } from "./stars";
@@ -106,7 +106,7 @@ function staysCorner(
   if (degree[b] !== 2) return true;
   const ax = aheadX[g ^ 1];
   const ay = aheadY[g ^ 1];
-  if (crossRounded(x[b] - ax, y[b] - ay, aheadX[h] - x[b], aheadY[h] - y[b]) !== 0) return true;
+  if (crossSign(x[b] - ax, y[b] - ay, aheadX[h] - x[b], aheadY[h] - y[b]) !== 0) return true;
   for (let k = 0; k < layers; k++)
     if (turn[(g >> 1) * layers + k] !== 0 && turn[(h >> 1) * layers + k] !== 0 && isVertex(b, k)) return true;
   return false;

@@ -1,4 +1,4 @@
-import { crossRounded } from "../numeric";
+import { crossSign } from "../numeric";
 import type { Outlines } from "./outlines";
 import type { Pieces } from "./pieces";
 
@@ -43,12 +43,13 @@ export function starsOf(pieces: Pieces, outlines: Outlines): Stars {
   }
   let ux = 0;
   let uy = 0;
-  // Forward half-edges point right or straight up: they come before all that point back.
-  const isBack = (h: number): boolean => aheadX[h] < ux || (aheadX[h] === ux && aheadY[h] < uy);
+  // Forward half-edges point right or straight up: they come before all that point back. Straight pieces run forwards.
+  const isBack = (h: number): boolean =>
+    runFirst[h >> 1] < 0 ? (h & 1) === 1 : aheadX[h] < ux || (aheadX[h] === ux && aheadY[h] < uy);
   const compare = (g: number, h: number): number => {
     const back = isBack(g);
     if (back !== isBack(h)) return back ? 1 : -1;
-    return crossRounded(aheadX[g] - ux, aheadY[g] - uy, aheadX[h] - ux, aheadY[h] - uy) > 0 ? -1 : 1;
+    return crossSign(aheadX[g] - ux, aheadY[g] - uy, aheadX[h] - ux, aheadY[h] - uy) > 0 ? -1 : 1;
   };
   for (let u = 0; u < x.length; u++) {
     const begin = first[u];

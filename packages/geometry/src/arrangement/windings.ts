@@ -1,4 +1,4 @@
-import { crossRounded } from "../numeric";
+import { crossSign } from "../numeric";
 import type { Bends } from "./bend";
 import type { EdgeTree } from "./edge-tree";
 import { GrowingInts } from "./growing";
@@ -48,7 +48,7 @@ export function windingsOf(pieces: Pieces, stars: Stars, outlines: Outlines, ben
       for (let k = bends.first[e]; k <= end; k++) {
         const [bx, by] = k < end ? [x[nodeOfBend[k]], y[nodeOfBend[k]]] : [outlines.x[q], outlines.y[q]];
         if (ax < bx ? ax <= x[u] && x[u] < bx : bx <= x[u] && x[u] < ax) {
-          const cross = crossRounded(bx - ax, by - ay, x[u] - ax, y[u] - ay);
+          const cross = crossSign(bx - ax, by - ay, x[u] - ax, y[u] - ay);
           if (ax < bx ? cross > 0 : cross < 0) right[outlines.layerOf[outlineOf(e)]] += ax < bx ? 1 : -1;
           return;
         }

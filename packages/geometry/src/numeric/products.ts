@@ -31,3 +31,16 @@ export function crossRounded(a: number, b: number, c: number, d: number): number
   const e = p - (s + bv) + (bv - q);
   return s + (e + (pe - qe));
 }
+
+/**
+ * The sign of `a d − b c` for integers below 2^48 in magnitude. Each product is off by u = 2^-53 of itself, their
+ * difference by as much again: beyond 4.5e-16 of both together its sign is certain.
+ */
+export function crossSign(a: number, b: number, c: number, d: number): -1 | 0 | 1 {
+  const p = a * d;
+  const q = b * c;
+  const s = p - q;
+  if (Math.abs(s) > 4.5e-16 * (Math.abs(p) + Math.abs(q))) return s > 0 ? 1 : -1;
+  const exact = crossRounded(a, b, c, d);
+  return exact > 0 ? 1 : exact < 0 ? -1 : 0;
+}
