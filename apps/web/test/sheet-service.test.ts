@@ -73,7 +73,7 @@ test("a combination: four operations on its operands, rings and a balance", () =
   ]);
   const byName = Object.fromEntries(answer.results.map(({ operation, area: a }) => [operation, a]));
   // Of the first operand and all others together.
-  expect(answer.balance).toBeCloseTo(answer.areas[0] + answer.areas[1], 6);
+  expect(answer.balance[0] + answer.balance[1]).toBeCloseTo(answer.areas[0] + answer.areas[1], 6);
   expect(byName.difference).toBeCloseTo(shapeView("green").area, 6);
   // Regions tell the same areas: one for all, one for odd numbers of operands.
   const { regions } = service.regions("green")!;

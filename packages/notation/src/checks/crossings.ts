@@ -1,5 +1,6 @@
 import { properCrossings } from "@vertexon/geometry";
 import { shortNumber } from "../short-number";
+import type { Expression } from "../syntax";
 import { type Checked, type Finding, writtenCall } from "./finding";
 
 /** Functions whose outline is told vertex by vertex or leg by leg, in an order that can be mistaken. */
@@ -13,7 +14,8 @@ const MOST_CROSSINGS = 40;
 export function checkCrossings({ statement, value }: Checked): Finding[] {
   const call = writtenCall(statement.value);
   if (value.type !== "shape" || value.combination || !call || !TOLD.has(call.name)) return [];
-  if (call.args.some(({ name }) => name === "fill") || value.vertexCount > MOST_VERTICES) return [];
+  const isStated = call.args.some(({ name }) => name === "fill") || isFilled(statement.value);
+  if (isStated || value.vertexCount > MOST_VERTICES) return [];
   const crossings = properCrossings(value.flat.subpaths, MOST_CROSSINGS);
   const own = crossings.filter(({ first, second }) => first.outline === second.outline);
   const shared = crossings.filter(({ first, second }) => first.outline !== second.outline);
@@ -40,4 +42,9 @@ export function checkCrossings({ statement, value }: Checked): Finding[] {
     });
   }
   return findings;
+}
+
+/** Whether a fill rule is chained to a value somewhere. */
+function isFilled(expression: Expression): boolean {
+  return expression.kind === "method" && (expression.name === "fill" || isFilled(expression.target));
 }
