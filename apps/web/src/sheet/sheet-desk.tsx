@@ -1,6 +1,6 @@
 "use client";
 
-import type { Diagnostic, ImportPlan, Span } from "@vertexon/notation";
+import { type Diagnostic, type ImportPlan, occurrencesAt, type Span } from "@vertexon/notation";
 import { App, Splitter } from "antd";
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { request } from "@/client/request";
@@ -94,7 +94,10 @@ export function SheetDesk({ sheet, onReload }: Props) {
       const now = live.current;
       if (!now || now.script !== editor.current?.text()) return;
       if (clicked)
-        setClickedName((before) => ({ name: wordAt(now.script, position), times: (before?.times ?? 0) + 1 }));
+        setClickedName((before) => ({
+          name: occurrencesAt(now.script, position)?.name ?? "",
+          times: (before?.times ?? 0) + 1,
+        }));
       const here = now.view.definitions.find(({ span }) => position >= span.from && position <= span.to);
       if (here?.value) setChosen(here.name);
     },
@@ -316,13 +319,6 @@ export function SheetDesk({ sheet, onReload }: Props) {
       )}
     </div>
   );
-}
-
-/** The word of the script that a position lies in or beside. */
-function wordAt(script: string, position: number): string {
-  const before = /\w*$/.exec(script.slice(0, position))?.[0] ?? "";
-  const after = /^\w*/.exec(script.slice(position))?.[0] ?? "";
-  return before + after;
 }
 
 function fieldReach(view: SheetView | null, shape: string | null): number {

@@ -24,9 +24,12 @@ export function describeCombination(shape: Shape): CombinationView | null {
   const rest = others.map(({ shape: other }) => other.operand);
   const second = rest.length === 1 ? rest[0] : operandOf(combineAll("union", rest).polygons);
   const all = made.operands.map(({ shape: operand }) => operand.operand);
+  // Edges cross in the same places whatever is done with them.
+  let crossings = new Float64Array();
   const results = OPERATIONS.map((operation) => {
-    const { polygons } = combineAll(operation, all);
-    return { operation, polygons, area: area(polygons) };
+    const result = combineAll(operation, all);
+    if (operation === made.operation) crossings = result.crossings().slice(0, 2 * MOST_CROSSINGS);
+    return { operation, polygons: result.polygons, area: area(result.polygons) };
   });
   const [union, intersection] = (["union", "intersection"] as const).map((operation) =>
     area(combineAll(operation, [first.shape.operand, second]).polygons),
@@ -58,10 +61,7 @@ export function describeCombination(shape: Shape): CombinationView | null {
     })),
     curved: curvedOf(edges),
     intersections: made.report.intersections,
-    crossings: combineAll(made.operation, all)
-      .crossings()
-      .subarray(0, 2 * MOST_CROSSINGS)
-      .slice(),
+    crossings,
     flattening: shape.error - made.report.movement,
     snapping: made.report.movement,
   };

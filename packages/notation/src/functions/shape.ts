@@ -270,7 +270,7 @@ export class Shape {
 
   /** The same outlines, filled under another rule. */
   filled(fillRule: FillRule): Shape {
-    return new Shape({ ...this.parts, fillRule, polygons: undefined, sources: undefined });
+    return new Shape({ ...this.parts, fillRule, polygons: undefined });
   }
 
   /** Where the outlines run around at least so many times, in the positive sense. */

@@ -33,7 +33,7 @@ export interface StationProps {
   onEndDrag(): void;
 }
 
-/** The word of the script that was clicked last, and how many clicks there were. */
+/** The name in the script that was clicked last, and how many clicks there were. */
 export interface ClickedName {
   name: string;
   times: number;

@@ -5,6 +5,7 @@ import { fixed, plural, small } from "@/format/numbers";
 import { appendedLine } from "../script/append";
 import { useAnswer } from "../use-answer";
 import type { StationProps } from "./context";
+import { emitStatement, withEnding } from "./emit-statement";
 import { Empty, Facts, Panel } from "./panel";
 
 const FORMATS = Object.entries(handoffFormats).map(([value, { title }]) => ({
@@ -36,18 +37,16 @@ export function HandoffStation({ view, thread, shape, onEdit }: StationProps) {
     );
 
   const file = emission?.file ?? `${name}.${handoffFormats[format].ending}`;
-  const statement = (f: HandoffFormat, d: number, to: string): string =>
-    `emit ${name} as ${f}, decimals ${d}, to "${to}"`;
   const change = (f: HandoffFormat, d: number) => {
     setOwn({ format: f, decimals: d });
     if (!emission) return;
-    const to = f === format ? file : file.replace(/\.[^.]*$|$/, `.${handoffFormats[f].ending}`);
+    const to = f === format ? file : withEnding(file, f);
     onEdit((current) => {
       const span = current.emissions.find((each) => each.name === name)?.span;
-      return span ? [{ ...span, insert: statement(f, d, to) }] : null;
+      return span ? [{ ...span, insert: emitStatement(name, f, d, to) }] : null;
     });
   };
-  const keep = () => onEdit((_, script) => appendedLine(script, statement(format, decimals, file)));
+  const keep = () => onEdit((_, script) => appendedLine(script, emitStatement(name, format, decimals, file)));
   const copy = async () => {
     if (!handoff) return;
     await navigator.clipboard.writeText(handoff.text);

@@ -1,14 +1,13 @@
-import { bounds, type FillRule, locatePoint, type Operation, operandOf } from "@vertexon/geometry";
+import { type FillRule, locatePoint, type Operation, operandOf } from "@vertexon/geometry";
 import { Button, Select } from "antd";
 import { useEffect, useMemo, useRef } from "react";
-import { fixed } from "@/format/numbers";
 import { tones } from "@/theme/tokens";
 import type { ShapePreview } from "@/worker/views";
 import { shapesOf } from "../../plan/scene";
 import { appendedLine, freshName } from "../../script/append";
 import { useAnswer } from "../../use-answer";
 import type { StationProps } from "../context";
-import { Thumbnail } from "../thumbnail";
+import { OperationCards } from "./operation-cards";
 import { shapeText } from "./shape-text";
 
 export interface Operand {
@@ -29,6 +28,7 @@ interface Props extends StationProps {
 }
 
 const OPERATIONS: Operation[] = ["union", "intersection", "difference", "xor"];
+const NOTHING: ShapePreview = { polygons: [], area: 0 };
 const RULES = [
   { value: "told", label: "fill as told" },
   { value: "nonzero", label: "nonzero" },
@@ -55,7 +55,10 @@ export function Choose({ view, thread, clickedName, choice, onChoice, onChoose, 
     ready ? (service) => service.preview(OPERATIONS.map(expressionOf)) : null,
     [view, texts.join()],
   );
-  const results = useMemo(() => OPERATIONS.map((_, i) => answer?.[i]?.[0] ?? null), [answer]);
+  const results = useMemo(
+    () => OPERATIONS.map((each, i) => ({ operation: each, ...(answer?.[i]?.[0] ?? NOTHING) })),
+    [answer],
+  );
   const taken = ready ? results[OPERATIONS.indexOf(operation)] : null;
 
   const names = operands.map(({ name }) => name).join("\n");
@@ -134,27 +137,12 @@ export function Choose({ view, thread, clickedName, choice, onChoice, onChoose, 
       )}
       {ready && (
         <>
-          <div className="operations">
-            {OPERATIONS.map((each, i) => (
-              <button
-                type="button"
-                key={each}
-                className={`operation ${each === operation ? "operation-taken" : ""}`}
-                aria-pressed={each === operation}
-                onClick={() => set({ operation: each })}
-              >
-                <Thumbnail
-                  layers={[{ polygons: results[i]?.polygons ?? [], tone: tones[0] }]}
-                  box={bounds((results[0]?.polygons ?? []).map(({ outer }) => outer))}
-                  yDown={view.plan.yDown}
-                  width={78}
-                  height={50}
-                />
-                <span>{each}</span>
-                <span className="mono">{results[i]?.area ? fixed(results[i].area, 1) : "empty"}</span>
-              </button>
-            ))}
-          </div>
+          <OperationCards
+            results={results}
+            taken={operation}
+            yDown={view.plan.yDown}
+            onTake={(next) => set({ operation: next })}
+          />
           <div className="regions-written">
             <code className="mono" data-testid="choice-expression">
               {expressionOf(operation)}

@@ -1,16 +1,16 @@
-import { bounds } from "@vertexon/geometry";
 import { writeNumber } from "@vertexon/notation";
 import { Button, InputNumber, Segmented, Table } from "antd";
 import { useEffect, useState } from "react";
 import { Figure } from "@/format/figure";
-import { fixed, plural, small } from "@/format/numbers";
-import { tokens, tones } from "@/theme/tokens";
+import { plural, small } from "@/format/numbers";
+import { tokens } from "@/theme/tokens";
 import type { CombinationView } from "@/worker/views";
 import { appendedLine, freshName } from "../../script/append";
 import type { StationProps } from "../context";
+import { emitStatement, withEnding } from "../emit-statement";
 import { Facts } from "../panel";
-import { Thumbnail } from "../thumbnail";
 import { BalanceChart } from "./balance-chart";
+import { OperationCards } from "./operation-cards";
 
 /** The four operations to choose from, the result's rings, and whether the areas balance. */
 export function Operations({
@@ -40,27 +40,7 @@ export function Operations({
   return (
     <>
       <p className="quiet">The same operands, all four ways. Click one to take it.</p>
-      <div className="operations">
-        {answer.results.map(({ operation, polygons, area }) => (
-          <button
-            type="button"
-            key={operation}
-            className={`operation ${operation === answer.operation ? "operation-taken" : ""}`}
-            aria-pressed={operation === answer.operation}
-            onClick={() => choose(operation)}
-          >
-            <Thumbnail
-              layers={[{ polygons, tone: tones[0] }]}
-              box={bounds(answer.results[0].polygons.map(({ outer }) => outer))}
-              yDown={view.plan.yDown}
-              width={78}
-              height={50}
-            />
-            <span>{operation}</span>
-            <span className="mono">{area ? fixed(area, 1) : "empty"}</span>
-          </button>
-        ))}
-      </div>
+      <OperationCards results={answer.results} taken={answer.operation} yDown={view.plan.yDown} onTake={choose} />
       <Table
         size="small"
         pagination={false}
@@ -110,7 +90,8 @@ function Edges({ view, name, onEdit }: Pick<StationProps, "view" | "onEdit"> & {
     onEdit((current, script) => {
       const emission = current.emissions.find((each) => each.name === name);
       const format = form === "curves" ? "svg-curves" : "svg-path";
-      const statement = `emit ${name} as ${format}, decimals ${emission?.decimals ?? 3}, to "${emission?.file ?? `${name}.txt`}"`;
+      const file = withEnding(emission?.file ?? name, format);
+      const statement = emitStatement(name, format, emission?.decimals ?? 3, file);
       return emission ? [{ ...emission.span, insert: statement }] : appendedLine(script, statement);
     });
   if (!/^\w+$/.test(name)) return null;
