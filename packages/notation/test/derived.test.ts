@@ -179,6 +179,7 @@ describe("what edges stand for", () => {
     ["x = both", "a b"],
     ["x = both.move(5, 7).rotate(20deg)", "a b"],
     ["x = both.fill(evenodd)", "a b"],
+    ["x = both.reverse()", "a b"],
     ["x = both difference circle((6, 0), radius: 3)", "a b circle((6, 0), radius: 3)"],
     ["x = (both xor circle((40, 0), radius: 1)).sift(20)", "a b"],
     ["x = both.cut((6, -50), (6, 50))", "a cut"],

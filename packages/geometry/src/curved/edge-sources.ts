@@ -59,3 +59,18 @@ export function transformSources<T>(sources: readonly EdgeSources<T>[], map: Aff
     };
   });
 }
+
+/** The same for rings that are travelled the other way from where they start, as `reversePath` does. */
+export function reverseSources<T>(sources: readonly EdgeSources<T>[]): EdgeSources<T>[] {
+  return sources.map(({ vertices, curves, curve, from, to }) => {
+    const n = curve.length;
+    const turned = Float64Array.from(vertices, (_, i) => vertices[i < 2 ? i : 2 * (n - (i >> 1)) + (i & 1)]);
+    return {
+      vertices: turned,
+      curves,
+      curve: curve.slice().reverse(),
+      from: to.slice().reverse(),
+      to: from.slice().reverse(),
+    };
+  });
+}

@@ -28,6 +28,7 @@ import {
   type Polygon,
   polygonPath,
   reversePath,
+  reverseSources,
   rotation,
   type SideStyle,
   type StrokeStyle,
@@ -222,7 +223,14 @@ export class Shape {
   }
 
   reverse(): Shape {
-    return new Shape({ ...this.parts, outline: reversePath(this.outline), trail: undefined, sources: undefined });
+    const sources = this.parts.sources && once(() => reverseSources(this.edgeSources("")));
+    return new Shape({
+      ...this.parts,
+      outline: reversePath(this.outline),
+      trail: undefined,
+      polygons: undefined,
+      sources,
+    });
   }
 
   withOpacity(opacity: number): Shape {
