@@ -20,6 +20,8 @@ export interface Arrangement {
   bends: Bends;
   pieces: Pieces;
   stars: Stars;
+  /** The winding number of every layer to the left of every half-edge: windings[h * pieces.layers + k]. */
+  windings: Int32Array;
   /** Which operands lie to the left of a half-edge. The array is reused by the next call. */
   inside(h: number): readonly boolean[];
 }
@@ -47,14 +49,14 @@ export function arrange(
   const { meetings, bends } = bentOutlines(outlines);
   const pieces = piecesOf(outlines, meetings, bends, layers.length, (layer) => layers[layer].isCut);
   const stars = starsOf(pieces, outlines);
-  const left = windingsOf(pieces, stars, outlines, bends, meetings.tree);
+  const windings = windingsOf(pieces, stars, outlines, bends, meetings.tree);
   const count = operands.length;
   const flags = new Array<boolean>(count).fill(false);
   const inside = (h: number): readonly boolean[] => {
-    for (let k = 0; k < count; k++) flags[k] = filled(left[h * layers.length + k], operands[k].fillRule);
+    for (let k = 0; k < count; k++) flags[k] = filled(windings[h * layers.length + k], operands[k].fillRule);
     return flags;
   };
-  return { grid, outlines, meetings, bends, pieces, stars, inside };
+  return { grid, outlines, meetings, bends, pieces, stars, windings, inside };
 }
 
 function bentOutlines(outlines: Outlines): { meetings: Meetings; bends: Bends } {

@@ -78,27 +78,49 @@ class Bending {
   /** The rounds that it took, the last one, which changed nothing, included. */
   bend(start: number, end: number, movements: Float64Array): number {
     const { chain, met } = this;
-    const { first, points } = this.meetings;
+    this.meetStraight(start, end, movements);
     chain.clear();
+    if (met.length === 0) return 1;
     chain.add(start);
     chain.add(end);
     chain.finish();
-    met.length = 0;
-    this.waiting.length = 0;
-    for (let k = first[start]; k < first[start + 1]; k++) this.waiting.push(points[k]);
-    for (let round = 1; ; round++) {
-      const found = met.length;
-      this.missed.length = 0;
-      for (let i = 0; i < this.waiting.length; i++) {
-        const point = this.waiting.values[i];
-        if (this.meets(point, movements, round - 1)) met.push(point);
-        else this.missed.push(point);
-      }
-      if (met.length === found || round > this.mostPasses) return round;
+    for (let round = 1, found = 0; ; round++) {
       this.insert(found);
       // Pieces that were not moved meet what the edge met.
       if (this.missed.length === 0 || movements[round - 1] === 0) return round + 1;
       [this.waiting, this.missed] = [this.missed, this.waiting];
+      found = met.length;
+      this.missed.length = 0;
+      for (let i = 0; i < this.waiting.length; i++) {
+        const point = this.waiting.values[i];
+        if (this.meets(point, movements, round)) met.push(point);
+        else this.missed.push(point);
+      }
+      if (met.length === found || round === this.mostPasses) return round + 1;
+    }
+  }
+
+  /** The first round, of an edge that is still straight: parts the points near it into those that it meets and the others. */
+  private meetStraight(start: number, end: number, movements: Float64Array): void {
+    const { met, missed } = this;
+    const { x, y, first, points } = this.meetings;
+    met.length = 0;
+    missed.length = 0;
+    const ax = x[start];
+    const ay = y[start];
+    const bx = x[end];
+    const by = y[end];
+    for (let k = first[start]; k < first[start + 1]; k++) {
+      const point = points[k];
+      const px = x[point];
+      const py = y[point];
+      if ((px === ax && py === ay) || (px === bx && py === by)) met.push(point);
+      else if (meetsPixel(this.meetings, start, end, point)) {
+        met.push(point);
+        const cross = crossRounded(bx - ax, by - ay, px - ax, py - ay);
+        if (cross !== 0)
+          movements[0] = Math.max(movements[0], Math.abs(cross) / Math.sqrt((bx - ax) ** 2 + (by - ay) ** 2));
+      } else missed.push(point);
     }
   }
 
@@ -143,29 +165,37 @@ class Bending {
       alongY[k] = up * chain.yOf(point);
     }
     chain.clear();
-    if (count > FEW) {
+    if (this.putInOrder(count)) for (let k = 0; k < count; k++) chain.add(points[k]);
+    else {
       const order = pointOrder(alongX.subarray(0, count), alongY.subarray(0, count));
       for (let k = 0; k < count; k++) chain.add(points[order[k]]);
-    } else {
-      for (let k = 1; k < count; k++) {
-        const point = points[k];
-        const x = alongX[k];
-        const y = alongY[k];
-        let at = k;
-        for (; at > 0 && (alongX[at - 1] > x || (alongX[at - 1] === x && alongY[at - 1] > y)); at--) {
-          points[at] = points[at - 1];
-          alongX[at] = alongX[at - 1];
-          alongY[at] = alongY[at - 1];
-        }
-        points[at] = point;
-        alongX[at] = x;
-        alongY[at] = y;
-      }
-      for (let k = 0; k < count; k++) chain.add(points[k]);
     }
     chain.finish();
   }
+
+  /** One by one, which is soon done where points come in order but for neighbours, as from buckets; false where not. */
+  private putInOrder(count: number): boolean {
+    const { points, alongX, alongY } = this;
+    let moves = FEW * (FEW + count);
+    for (let k = 1; k < count; k++) {
+      const point = points[k];
+      const x = alongX[k];
+      const y = alongY[k];
+      let at = k;
+      for (; at > 0 && (alongX[at - 1] > x || (alongX[at - 1] === x && alongY[at - 1] > y)); at--) {
+        points[at] = points[at - 1];
+        alongX[at] = alongX[at - 1];
+        alongY[at] = alongY[at - 1];
+      }
+      points[at] = point;
+      alongX[at] = x;
+      alongY[at] = y;
+      moves -= k - at;
+      if (moves < 0) return false;
+    }
+    return true;
+  }
 }
 
-/** So many points are put in order one by one. */
-const FEW = 24;
+/** So many moves a point are made one by one. */
+const FEW = 8;

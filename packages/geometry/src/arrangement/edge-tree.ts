@@ -317,23 +317,27 @@ class LeafPairs {
   between(p: number, q: number, endQ: number): void {
     const { bounds: b, margin } = this;
     const { x, y, next } = this.list;
+    const i = p * STRIDE;
     const j = q * STRIDE;
-    const left = b[j] - margin;
-    const right = b[j + 1] + margin;
-    const low = b[j + 2] - margin;
-    const high = b[j + 3] + margin;
+    // Two edges that come near each other both reach into what the boxes of the leaves, widened, have in common.
+    const left = Math.max(b[i], b[j]) - margin;
+    const right = Math.min(b[i + 1], b[j + 1]) + margin;
+    const low = Math.max(b[i + 2], b[j + 2]) - margin;
+    const high = Math.min(b[i + 3], b[j + 3]) + margin;
     let count = 0;
     for (let e = p * LEAF; e < p * LEAF + LEAF; e++) {
-      const i = next[e];
-      const ax = x[e];
-      const bx = x[i];
-      const ay = y[e];
-      const by = y[i];
-      if ((ax > right && bx > right) || (ax < left && bx < left)) continue;
-      if ((ay > high && by > high) || (ay < low && by < low)) continue;
+      const v = next[e];
+      if ((x[e] > right && x[v] > right) || (x[e] < left && x[v] < left)) continue;
+      if ((y[e] > high && y[v] > high) || (y[e] < low && y[v] < low)) continue;
       this.keep(e, count++);
     }
-    if (count > 0) for (let f = q * LEAF; f < endQ; f++) this.pairWith(f, count);
+    if (count === 0) return;
+    for (let f = q * LEAF; f < endQ; f++) {
+      const v = next[f];
+      if ((x[f] > right && x[v] > right) || (x[f] < left && x[v] < left)) continue;
+      if ((y[f] > high && y[v] > high) || (y[f] < low && y[v] < low)) continue;
+      this.pairWith(f, count);
+    }
   }
 
   /** Remembers an edge with its box, widened. */
@@ -354,7 +358,7 @@ class LeafPairs {
 
   private pairWith(f: number, count: number): void {
     const { x, y, next } = this.list;
-    const { box, mine } = this;
+    const { box, mine, visit } = this;
     const i = next[f];
     const ax = x[f];
     const bx = x[i];
@@ -366,7 +370,7 @@ class LeafPairs {
     const high = Math.max(ay, by);
     for (let k = 0; k < count; k++) {
       const at = 4 * k;
-      if (left <= box[at + 1] && right >= box[at] && low <= box[at + 3] && high >= box[at + 2]) this.visit(mine[k], f);
+      if (left <= box[at + 1] && right >= box[at] && low <= box[at + 3] && high >= box[at + 2]) visit(mine[k], f);
     }
   }
 }

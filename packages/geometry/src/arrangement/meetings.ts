@@ -142,7 +142,9 @@ function distinct(xs: Float64Array, ys: Float64Array): Crossings {
     y[n] = ys[i];
     asFound[i] = n++;
   }
-  return { x: x.subarray(0, n), y: y.subarray(0, n), asFound: asFound.filter((c) => c >= 0) };
+  let count = 0;
+  for (let i = 0; i < asFound.length; i++) if (asFound[i] >= 0) asFound[count++] = asFound[i];
+  return { x: x.subarray(0, n), y: y.subarray(0, n), asFound: asFound.subarray(0, n) };
 }
 
 /** So many crossings and edges are tried out, to see which way costs less. */
@@ -191,7 +193,6 @@ function cheaperBuckets(
     tree.forEachNear(crossings.x[c], crossings.y[c], margin, () => {
       offered++;
     });
-  //X
   const buckets = new CrossingBuckets(outlines, crossings, margin);
   const some = Math.max(1, Math.floor(edges / SAMPLES));
   let looked = 0;

@@ -142,52 +142,58 @@ function merged(
   layers: number,
   isCut: (layer: number) => boolean,
 ): Pieces {
-  const { from, to, first, last, edge } = all;
+  const { first } = all;
   const order = straightFirst(all, count);
   const turn = new Int32Array(count * layers);
+  const from = new Int32Array(count);
+  const to = new Int32Array(count);
+  const firstOf = new Int32Array(count);
+  const lastOf = new Int32Array(count);
+  const edge = new Int32Array(count);
+  const isCutLayer = Uint8Array.from({ length: layers }, (_, k) => (isCut(k) ? 1 : 0));
   let kept = 0;
-  const source = new Int32Array(count);
   for (let k = 0; k < count; ) {
-    const e = order[k];
+    const e = order[k++];
+    const isRun = first[e] >= 0;
+    const start = all.from[e];
+    const end = all.to[e];
+    const turned = !isRun && start > end;
+    const u = turned ? end : start;
+    const v = turned ? start : end;
     const at = kept * layers;
-    const u = Math.min(from[e], to[e]);
-    const v = Math.max(from[e], to[e]);
-    let end = k;
-    do {
-      const f = order[end++];
-      // A cut counts forwards only, so that one that runs back over itself does not cancel out.
-      const sign = isCut(layer[f]) || first[f] >= 0 || from[f] < to[f] ? 1 : -1;
-      turn[at + layer[f]] += sign;
-    } while (first[e] < 0 && end < count && first[order[end]] < 0 && sameEnds(all, order[end], u, v));
-    k = end;
+    // What a piece that cancelled out left behind.
+    for (let i = 0; i < layers; i++) turn[at + i] = 0;
+    // A cut counts forwards only, so that one that runs back over itself does not cancel out.
+    turn[at + layer[e]] = turned && !isCutLayer[layer[e]] ? -1 : 1;
+    let merges = !isRun;
+    while (merges && k < count) {
+      const f = order[k];
+      if (first[f] >= 0) break;
+      const forwards = all.from[f] === u && all.to[f] === v;
+      merges = forwards || (all.from[f] === v && all.to[f] === u);
+      if (!merges) break;
+      turn[at + layer[f]] += forwards || isCutLayer[layer[f]] ? 1 : -1;
+      k++;
+    }
     let isThere = false;
     for (let i = 0; i < layers && !isThere; i++) isThere = turn[at + i] !== 0;
-    if (isThere) source[kept++] = e;
+    if (!isThere) continue;
+    from[kept] = u;
+    to[kept] = v;
+    firstOf[kept] = first[e];
+    lastOf[kept] = all.last[e];
+    edge[kept++] = all.edge[e];
   }
-  const pieces: Pieces = {
+  return {
     ...all,
-    from: new Int32Array(kept),
-    to: new Int32Array(kept),
-    first: new Int32Array(kept),
-    last: new Int32Array(kept),
-    edge: new Int32Array(kept),
+    from: from.subarray(0, kept),
+    to: to.subarray(0, kept),
+    first: firstOf.subarray(0, kept),
+    last: lastOf.subarray(0, kept),
+    edge: edge.subarray(0, kept),
     turn: turn.subarray(0, kept * layers),
     layers,
   };
-  for (let k = 0; k < kept; k++) {
-    const e = source[k];
-    const turned = first[e] < 0 && from[e] > to[e];
-    pieces.from[k] = turned ? to[e] : from[e];
-    pieces.to[k] = turned ? from[e] : to[e];
-    pieces.first[k] = first[e];
-    pieces.last[k] = last[e];
-    pieces.edge[k] = edge[e];
-  }
-  return pieces;
-}
-
-function sameEnds({ from, to }: Unmerged, e: number, u: number, v: number): boolean {
-  return (from[e] === u && to[e] === v) || (from[e] === v && to[e] === u);
 }
 
 /** Straight pieces in the order of their ends, coinciding ones side by side, then all runs. */

@@ -68,11 +68,18 @@ export function positionsOf(
       keepNear(point, to, distance);
     },
   );
-  for (let e = 0; e < n; e++) if (meetings.first[e] < meetings.first[e + 1]) near.look(e);
+  const allKept = (e: number): boolean => {
+    if (!isKept(e) || !isKept(next[e])) return false;
+    for (let k = meetings.first[e]; k < meetings.first[e + 1]; k++) if (!isKept(meetings.points[k])) return false;
+    for (let k = bends.first[e]; k < bends.first[e + 1]; k++) if (!isKept(bends.points[k])) return false;
+    return true;
+  };
+  for (let e = 0; e < n; e++) if (meetings.first[e] < meetings.first[e + 1] && !allKept(e)) near.look(e);
   const nodes = pieces.x.length;
   const nodeX = new Float64Array(nodes);
   const nodeY = new Float64Array(nodes);
   for (let u = 0; u < nodes; u++) {
+    if (wanted && wanted[u] === 0) continue;
     nodeX[u] = grid.x(pieces.x[u]);
     nodeY[u] = grid.y(pieces.y[u]);
   }

@@ -1,7 +1,8 @@
 import { crossSign } from "../numeric";
 import { GrowingInts } from "./growing";
+import type { Outlines } from "./outlines";
 import type { Pieces } from "./pieces";
-import { type Stars, startOf } from "./stars";
+import { aheadOf, type Stars, startOf } from "./stars";
 
 /**
  * Simple rings as the half-edges that they run along, the selected side on their left: those of ring r are
@@ -81,7 +82,7 @@ export function degreesOf(pieces: Pieces, { halfEdges }: HalfEdgeRings): Uint8Ar
  */
 export function cornersOf(
   pieces: Pieces,
-  stars: Stars,
+  outlines: Outlines,
   { halfEdges, first }: HalfEdgeRings,
   degree: Uint8Array,
   isVertex: (node: number, layer: number) => boolean,
@@ -89,13 +90,13 @@ export function cornersOf(
   const corners = new Uint8Array(halfEdges.length);
   for (let r = 0; r + 1 < first.length; r++)
     for (let i = first[r], before = first[r + 1] - 1; i < first[r + 1]; before = i++)
-      corners[i] = staysCorner(pieces, stars, halfEdges[before], halfEdges[i], degree, isVertex) ? 1 : 0;
+      corners[i] = staysCorner(pieces, outlines, halfEdges[before], halfEdges[i], degree, isVertex) ? 1 : 0;
   return corners;
 }
 
 function staysCorner(
   pieces: Pieces,
-  { aheadX, aheadY }: Stars,
+  outlines: Outlines,
   g: number,
   h: number,
   degree: Uint8Array,
@@ -104,9 +105,13 @@ function staysCorner(
   const { x, y, turn, layers } = pieces;
   const b = startOf(pieces, h);
   if (degree[b] !== 2) return true;
-  const ax = aheadX[g ^ 1];
-  const ay = aheadY[g ^ 1];
-  if (crossSign(x[b] - ax, y[b] - ay, aheadX[h] - x[b], aheadY[h] - y[b]) !== 0) return true;
+  const v = aheadOf(pieces, g ^ 1);
+  const w = aheadOf(pieces, h);
+  const inX = x[b] - (v < 0 ? outlines.x[~v] : x[v]);
+  const inY = y[b] - (v < 0 ? outlines.y[~v] : y[v]);
+  const outX = (w < 0 ? outlines.x[~w] : x[w]) - x[b];
+  const outY = (w < 0 ? outlines.y[~w] : y[w]) - y[b];
+  if (crossSign(inX, inY, outX, outY) !== 0) return true;
   for (let k = 0; k < layers; k++)
     if (turn[(g >> 1) * layers + k] !== 0 && turn[(h >> 1) * layers + k] !== 0 && isVertex(b, k)) return true;
   return false;

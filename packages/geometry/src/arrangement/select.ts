@@ -47,14 +47,34 @@ export type Selection = (inside: readonly boolean[]) => boolean;
 
 /** The part of the plane that a selection takes, as polygons. */
 export function select(arrangement: Arrangement, selection: Selection): CombineResult {
-  const { pieces, inside } = arrangement;
-  const selected = new Uint8Array(2 * pieces.from.length);
+  const isTaken = takenBy(arrangement, selection);
+  const selected = new Uint8Array(2 * arrangement.pieces.from.length);
   for (let h = 0; h < selected.length; h += 2) {
-    const left = selection(inside(h));
-    if (left === selection(inside(h + 1))) continue;
+    const left = isTaken(h);
+    if (left === isTaken(h + 1)) continue;
     selected[left ? h : h + 1] = 1;
   }
   return assemble(arrangement, selected);
+}
+
+/** Winding numbers below this, either way, and so many layers are remembered. */
+const REMEMBERED = 4;
+const MOST_LAYERS = 4;
+
+/** Whether the face to the left of a half-edge is taken; asked once for each set of small winding numbers. */
+function takenBy({ pieces: { layers }, windings, inside }: Arrangement, selection: Selection): (h: number) => boolean {
+  if (layers > MOST_LAYERS) return (h) => selection(inside(h));
+  const answers = new Int8Array((2 * REMEMBERED) ** layers);
+  return (h) => {
+    let code = 0;
+    for (let k = 0; k < layers; k++) {
+      const winding = windings[h * layers + k] + REMEMBERED;
+      if (winding < 0 || winding >= 2 * REMEMBERED) return selection(inside(h));
+      code = 2 * REMEMBERED * code + winding;
+    }
+    if (answers[code] === 0) answers[code] = selection(inside(h)) ? 1 : -1;
+    return answers[code] > 0;
+  };
 }
 
 /** The polygons around the faces to the left of the selected half-edges. */
@@ -63,7 +83,7 @@ export function assemble(arrangement: Arrangement, selected: Uint8Array): Combin
   const joined = joinRings(pieces, stars, selected);
   const degree = degreesOf(pieces, joined);
   const positions = positionsOf(grid, outlines, meetings, bends, pieces, degree);
-  const corners = cornersOf(pieces, stars, joined, degree, layersAtNodes(arrangement));
+  const corners = cornersOf(pieces, outlines, joined, degree, layersAtNodes(arrangement));
   keepBesideStraight(grid, pieces, joined, corners, positions);
   const { rings, edges, edgesFirst, verticesMoved } = drawRings(arrangement, joined, corners, positions);
   const nests = nest(rings);

@@ -10,9 +10,6 @@ export interface Stars {
   first: Int32Array;
   star: Int32Array;
   place: Int32Array;
-  /** The point that half-edge h leads to first: a node, or the vertex of a run. */
-  aheadX: Float64Array;
-  aheadY: Float64Array;
 }
 
 export function startOf(pieces: Pieces, h: number): number {
@@ -20,54 +17,93 @@ export function startOf(pieces: Pieces, h: number): number {
 }
 
 export function starsOf(pieces: Pieces, outlines: Outlines): Stars {
-  const { x, y, from, to, first: runFirst, last: runLast } = pieces;
+  const { x, from, to } = pieces;
   const count = from.length;
-  const aheadX = new Float64Array(2 * count);
-  const aheadY = new Float64Array(2 * count);
   const first = new Int32Array(x.length + 1);
   for (let e = 0; e < count; e++) {
     first[from[e] + 1]++;
     first[to[e] + 1]++;
-    const isRun = runFirst[e] >= 0;
-    aheadX[2 * e] = isRun ? outlines.x[runFirst[e]] : x[to[e]];
-    aheadY[2 * e] = isRun ? outlines.y[runFirst[e]] : y[to[e]];
-    aheadX[2 * e + 1] = isRun ? outlines.x[runLast[e]] : x[from[e]];
-    aheadY[2 * e + 1] = isRun ? outlines.y[runLast[e]] : y[from[e]];
   }
   for (let u = 0; u < x.length; u++) first[u + 1] += first[u];
   const fill = first.slice();
   const star = new Int32Array(2 * count);
-  for (let e = 0; e < count; e++) {
-    star[fill[from[e]]++] = 2 * e;
-    star[fill[to[e]]++] = 2 * e + 1;
-  }
-  let ux = 0;
-  let uy = 0;
-  // Forward half-edges point right or straight up: they come before all that point back. Straight pieces run forwards.
-  const isBack = (h: number): boolean =>
-    runFirst[h >> 1] < 0 ? (h & 1) === 1 : aheadX[h] < ux || (aheadX[h] === ux && aheadY[h] < uy);
-  const compare = (g: number, h: number): number => {
-    const back = isBack(g);
-    if (back !== isBack(h)) return back ? 1 : -1;
-    return crossSign(aheadX[g] - ux, aheadY[g] - uy, aheadX[h] - ux, aheadY[h] - uy) > 0 ? -1 : 1;
-  };
-  for (let u = 0; u < x.length; u++) {
-    const begin = first[u];
-    const end = first[u + 1];
-    ux = x[u];
-    uy = y[u];
-    if (end - begin > 8) {
-      star.subarray(begin, end).sort(compare);
-      continue;
-    }
-    for (let i = begin + 1; i < end; i++) {
-      const h = star[i];
-      let at = i;
-      for (; at > begin && compare(star[at - 1], h) > 0; at--) star[at] = star[at - 1];
-      star[at] = h;
-    }
-  }
+  // Straight pieces run forwards, and what points forwards comes first: little is left to be put in order.
+  for (let e = 0; e < count; e++) star[fill[from[e]]++] = 2 * e;
+  for (let e = 0; e < count; e++) star[fill[to[e]]++] = 2 * e + 1;
+  const around = new Around(pieces, outlines, star);
+  for (let u = 0; u < x.length; u++) around.sort(u, first[u], first[u + 1]);
   const place = new Int32Array(star.length);
   for (let i = 0; i < star.length; i++) place[star[i]] = i;
-  return { first, star, place, aheadX, aheadY };
+  return { first, star, place };
+}
+
+/** Where a half-edge leads to first: a node, or ~v for vertex v of a run. */
+export function aheadOf({ from, to, first, last }: Pieces, h: number): number {
+  const e = h >> 1;
+  if (first[e] < 0) return h & 1 ? from[e] : to[e];
+  return h & 1 ? ~last[e] : ~first[e];
+}
+
+/** So many half-edges are put in order one by one. */
+const INSERTED = 8;
+
+/** Puts the half-edges of one node after the other in order. */
+class Around {
+  private dx = new Float64Array(2 * INSERTED);
+  private dy = new Float64Array(2 * INSERTED);
+
+  constructor(
+    private readonly pieces: Pieces,
+    private readonly outlines: Outlines,
+    private readonly star: Int32Array,
+  ) {}
+
+  sort(u: number, begin: number, end: number): void {
+    const { pieces, outlines, star } = this;
+    const n = end - begin;
+    if (n > this.dx.length) {
+      this.dx = new Float64Array(2 * n);
+      this.dy = new Float64Array(2 * n);
+    }
+    const { dx, dy } = this;
+    const { x, y } = pieces;
+    const ux = x[u];
+    const uy = y[u];
+    for (let i = 0; i < n; i++) {
+      const v = aheadOf(pieces, star[begin + i]);
+      dx[i] = (v < 0 ? outlines.x[~v] : x[v]) - ux;
+      dy[i] = (v < 0 ? outlines.y[~v] : y[v]) - uy;
+    }
+    if (n > INSERTED) {
+      const order = Array.from({ length: n }, (_, i) => i).sort((i, j) =>
+        isBefore(dx[i], dy[i], dx[j], dy[j]) ? -1 : 1,
+      );
+      star.set(
+        order.map((i) => star[begin + i]),
+        begin,
+      );
+      return;
+    }
+    for (let i = 1; i < n; i++) {
+      const h = star[begin + i];
+      const hx = dx[i];
+      const hy = dy[i];
+      let at = i;
+      for (; at > 0 && isBefore(hx, hy, dx[at - 1], dy[at - 1]); at--) {
+        star[begin + at] = star[begin + at - 1];
+        dx[at] = dx[at - 1];
+        dy[at] = dy[at - 1];
+      }
+      star[begin + at] = h;
+      dx[at] = hx;
+      dy[at] = hy;
+    }
+  }
+}
+
+/** From straight down around by way of +x: all that points right or straight up comes before all that points back. */
+function isBefore(ax: number, ay: number, bx: number, by: number): boolean {
+  const forwards = ax > 0 || (ax === 0 && ay > 0);
+  if (forwards !== (bx > 0 || (bx === 0 && by > 0))) return forwards;
+  return crossSign(ax, ay, bx, by) > 0;
 }

@@ -28,12 +28,13 @@ export function windingsOf(pieces: Pieces, stars: Stars, outlines: Outlines, ben
     const end = first[u + 1];
     for (let n = begin, at = i; n < end; n++, at = at + 1 === end ? begin : at + 1) {
       const h = star[at];
-      const base = (h >> 1) * layers;
+      const e = h >> 1;
+      const base = e * layers;
       for (let k = 0; k < layers; k++) {
         right[k] += h & 1 ? -turn[base + k] : turn[base + k];
         left[h * layers + k] = right[k];
       }
-      queue.push(h);
+      if (!visited[h & 1 ? from[e] : to[e]]) queue.push(h);
     }
   };
   for (let u = 0; u < visited.length; u++) {
