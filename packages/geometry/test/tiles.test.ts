@@ -1,5 +1,5 @@
 import fc from "fast-check";
-import { area, combine, combineAll, type Operand, OperandError, operandOf, tiles } from "../src";
+import { area, combine, combineAll, type Operand, OperandError, operandOf, type Tile, tiles } from "../src";
 import { latticeOperand, looseOperand } from "./arbitraries";
 import { flawsOf } from "./oracles/validity";
 
@@ -14,7 +14,7 @@ test("tiles hold what an intersection with each of them gives, and match along t
   });
   fc.assert(
     fc.property(fc.oneof(latticeOperand, looseOperand), grid, (shape, cells) => {
-      const found = tiles(shape, cells);
+      const { tiles: found, lines } = tiles(shape, cells);
       const { x, y, width, height, columns, rows } = cells;
       for (let row = 0; row < rows; row++)
         for (let column = 0; column < columns; column++) {
@@ -30,6 +30,7 @@ test("tiles hold what an intersection with each of them gives, and match along t
           expect(area(tile?.polygons ?? [])).toBeCloseTo(want, 9);
           expect(flawsOf(tile?.polygons ?? [])).toEqual([]);
         }
+      for (const tile of found) expect(strayEdges(tile, [shape.rings, lines])).toBe(0);
       // Put together again they are one piece wherever the shape is: no seam is left open.
       const whole: Operand = {
         rings: [
@@ -49,10 +50,29 @@ test("tiles hold what an intersection with each of them gives, and match along t
   );
 });
 
+/** Edges of a tile whose ends do not lie on the edge that they are said to come from. */
+function strayEdges({ polygons, origins }: Tile, operands: readonly Float64Array[][]): number {
+  const rings = polygons.flatMap(({ outer, holes }) => [outer, ...holes]);
+  let stray = 0;
+  origins().forEach(({ operand, ring, edge }, r) => {
+    expect(2 * edge.length).toBe(rings[r].length);
+    for (let i = 0; i < edge.length; i++) {
+      const from = operands[operand[i]][ring[i]];
+      const [e, f] = [2 * edge[i], (2 * edge[i] + 2) % from.length];
+      const [ax, ay, dx, dy] = [from[e], from[e + 1], from[f] - from[e], from[f + 1] - from[e + 1]];
+      for (const k of [2 * i, (2 * i + 2) % rings[r].length]) {
+        const [px, py] = [rings[r][k] - ax, rings[r][k + 1] - ay];
+        if (Math.abs(dx * py - dy * px) > 1e-9 * Math.hypot(dx, dy)) stray++;
+      }
+    }
+  });
+  return stray;
+}
+
 test("a grid without tiles is refused", () => {
   const shape: Operand = { rings: [Float64Array.of(0, 0, 1, 0, 1, 1)], fillRule: "nonzero" };
   const grid = { x: 0, y: 0, width: 1, height: 1, columns: 2, rows: 2 };
   for (const change of [{ columns: 0 }, { rows: 1.5 }, { width: 0 }, { height: Number.NaN }, { columns: 1e6 }])
     expect(() => tiles(shape, { ...grid, ...change })).toThrow(OperandError);
-  expect(tiles({ rings: [], fillRule: "nonzero" }, grid)).toEqual([]);
+  expect(tiles({ rings: [], fillRule: "nonzero" }, grid).tiles).toEqual([]);
 });

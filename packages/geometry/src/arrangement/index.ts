@@ -23,4 +23,4 @@ export { cleaned, combine, combineAll, type Operation, pickRegions, regions } fr
 export { cut } from "./cut";
 export { type NearResult, type PreparedOperand, preparedOperand } from "./prepared";
 export type { CombineReport, CombineResult, EdgeOrigins } from "./select";
-export { type Tile, type TileGrid, tiles } from "./tiles";
+export { type Tile, type TiledShape, type TileGrid, tiles } from "./tiles";

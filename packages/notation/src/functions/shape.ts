@@ -290,7 +290,15 @@ export class Shape {
 
   /** The parts of the region in the tiles of a grid, row by row; tiles that are empty are left out. */
   tiles(grid: TileGrid): Shape[] {
-    return tiles(this.operand, grid).map(({ polygons }) => this.ofPolygons(polygons, this.error));
+    const { tiles: parts, lines, movement } = tiles(this.operand, grid);
+    const cutters = once(() => this.cutSources(lines));
+    return parts.map((tile) =>
+      this.ofPolygons(
+        tile.polygons,
+        this.error + movement,
+        once(() => traceEdges(tile, [this.edgeSources(""), cutters()])),
+      ),
+    );
   }
 
   /** The parts of the outlines, taken as open lines, that lie in a region. */
@@ -311,9 +319,7 @@ export class Shape {
   cut(polylines: readonly Float64Array[]): Shape[] {
     const { polygons, report } = cut(this.operand, polylines);
     const sources = once(() => {
-      const path: Path = { subpaths: polylines.flatMap((line) => polygonPath(line, false).subpaths) };
-      const lines = sourcesOf(path, flattenPath(path, this.flattening), CUT);
-      return traceEdges(cut(this.operand, polylines), [this.edgeSources(""), lines]);
+      return traceEdges(cut(this.operand, polylines), [this.edgeSources(""), this.cutSources(polylines)]);
     });
     let ring = 0;
     return polygons.map((polygon) => {
@@ -322,6 +328,12 @@ export class Shape {
       const to = ring;
       return this.ofPolygons([polygon], this.error + report.movement, () => sources().slice(from, to));
     });
+  }
+
+  /** What edges along a cut stand for. */
+  private cutSources(polylines: readonly Float64Array[]): Sources {
+    const path: Path = { subpaths: polylines.flatMap((line) => polygonPath(line, false).subpaths) };
+    return sourcesOf(path, flattenPath(path, this.flattening), CUT);
   }
 
   private ofPolygons(polygons: Polygon[], carried: number, sources?: () => Sources): Shape {
