@@ -80,6 +80,27 @@ test("combine: regions are chosen by clicks, and the shortest expression for the
   await expect.poll(() => scriptText(page)).not.toContain("picked");
 });
 
+test("combine: the shortest expression for regions of five shapes is certain", async ({ page }) => {
+  const petals = ["a", "b", "c", "d", "e"].map(
+    (name, k) => `${name} = ellipse((50, 46), rx: 38, ry: 22).rotate(${72 * k}deg, about: (50, 50))\n`,
+  );
+  await openSheet(page, `${petals.join("")}blossom = a union b union c union d union e\n`);
+  await station(page, "Combine");
+  await page.getByRole("tab", { name: "Regions" }).click();
+  const expression = page.getByTestId("regions-expression");
+  await expect(expression).toHaveText("a union b union c union d union e");
+  const choices = page.getByTestId("panel").getByRole("row").getByRole("checkbox");
+  // The first one chooses all.
+  for (const i of [2, 4, 5, 9, 10, 13, 17]) await choices.nth(i).uncheck();
+  await expect(expression).toContainText(/[a-e] .* [a-e]/);
+  await expect(page.getByText("there may be a shorter one")).toHaveCount(0);
+  const area = await numberIn(page.getByTestId("regions-area"));
+  await page.getByRole("button", { name: "Write it" }).click();
+  await expect(page.locator(".margin-note").last()).toContainText(
+    area.toLocaleString("en-US", { minimumFractionDigits: 1, maximumFractionDigits: 1 }),
+  );
+});
+
 test("combine: specks below a size are listed, and a definition without them is written", async ({ page }) => {
   await openSheet(
     page,

@@ -57,15 +57,16 @@ test("a result combined with itself is itself", () => {
 /** Fractions of doubles that are multiples of 2^-60, as the operands here are. */
 const whole = (value: number): bigint => BigInt(value * 2 ** 60);
 
-/** Whether a point lies within a distance of an edge, in exact integers. */
-function isNearEdge(x: number, y: number, edge: readonly number[], distance: number): boolean {
+/** Whether an edge meets the square that reaches so far from a point in x and in y, in exact integers. */
+function meetsSquare(x: number, y: number, edge: readonly number[], distance: number): boolean {
   const [px, py, reach] = [whole(x), whole(y), whole(distance)];
   const [ax, ay, bx, by] = edge.map(whole);
-  const [ux, uy, wx, wy] = [bx - ax, by - ay, px - ax, py - ay];
-  const [along, squared] = [ux * wx + uy * wy, ux * ux + uy * uy];
-  if (along <= 0n) return wx ** 2n + wy ** 2n <= reach ** 2n;
-  if (along >= squared) return (px - bx) ** 2n + (py - by) ** 2n <= reach ** 2n;
-  return (ux * wy - uy * wx) ** 2n <= reach ** 2n * squared;
+  const size = (value: bigint): bigint => (value < 0n ? -value : value);
+  const isBeside = (p: bigint, a: bigint, b: bigint): boolean =>
+    (a < p - reach && b < p - reach) || (a > p + reach && b > p + reach);
+  if (isBeside(px, ax, bx) || isBeside(py, ay, by)) return false;
+  const [ux, uy] = [bx - ax, by - ay];
+  return size(ux * (py - ay) - uy * (px - ax)) <= reach * (size(ux) + size(uy));
 }
 
 test("new vertices lie by two of the edges that came in, and the area moves with the boundary", () => {
@@ -85,8 +86,8 @@ test("new vertices lie by two of the edges that came in, and the area moves with
         for (let i = 0; i < ring.length; i += 2) {
           if (given.has(`${ring[i]} ${ring[i + 1]}`)) continue;
           fresh++;
-          // Half a pixel's diagonal from where two edges cross whose ends moved by as much.
-          const near = edges.filter((edge) => isNearEdge(ring[i], ring[i + 1], edge, 1.421875 * report.gridStep));
+          // Half a step from where two edges cross whose ends moved by as much.
+          const near = edges.filter((edge) => meetsSquare(ring[i], ring[i + 1], edge, report.gridStep));
           expect(near.length).toBeGreaterThan(1);
         }
       expect(report.passes).toBeGreaterThanOrEqual(1);
@@ -99,6 +100,29 @@ test("new vertices lie by two of the edges that came in, and the area moves with
     { numRuns: 100 },
   );
   expect(fresh).toBeGreaterThan(50);
+});
+
+test("what is narrower than the grid closes up, and is told", () => {
+  const box = (x0: number, x1: number): Operand => ({
+    rings: [Float64Array.of(x0, 0, x1, 0, x1, 1, x0, 1)],
+    fillRule: "nonzero",
+  });
+  const gap = 2 ** -51;
+  const closed = combine("union", box(0, 0.5), box(0.5 + gap, 1));
+  expect(closed.polygons).toEqual(combine("union", box(0, 0.5), box(0.5, 1)).polygons);
+  expect([...closed.slivers()]).toEqual([0.5, 0, 0.5, 1]);
+  // Edges that lie on one line, whole or in part, leave nothing between them.
+  expect(combine("union", box(0, 0.5), box(0.5, 1)).slivers()).toHaveLength(0);
+  expect(
+    combine("xor", box(0, 1), { ...box(0, 1), rings: [Float64Array.of(0, 0, 1, 0, 0, 1)] }).slivers(),
+  ).toHaveLength(0);
+  const speck = {
+    ...box(0, 1),
+    rings: [...box(0, 1).rings, Float64Array.of(0.3, 0.3, 0.3 + gap, 0.3, 0.3, 0.3 + gap)],
+  };
+  const corner = { ...box(0, 1), rings: [Float64Array.of(0, 0, 1, 0, 1, 1 - gap, 1, 1, 0, 1, 0, gap, 0, 0)] };
+  const { report } = combine("union", speck, corner);
+  expect([report.dropped, report.shortEdges]).toEqual([1, 2]);
 });
 
 test("places are inside exactly when the operands' winding numbers say so", () => {

@@ -3,7 +3,6 @@
  * A {@link Sheet} evaluates scripts incrementally; edits put changes made on the plan back into the text.
  */
 
-export { type Composed, fewestOperands, type RegionKey } from "./compose-regions";
 export { addProbePoint, applyEdits, type DriverPlace, moveHandle, writeNumber } from "./edits";
 export { flattenEdits, type PixelFlattening, writtenPixels } from "./flatten-edits";
 export { formatScript } from "./format";
@@ -37,6 +36,8 @@ export {
   referenceGroups,
   referenceMarkdown,
 } from "./reference";
+export { type Composed, fewestOperands, needsFiveShapes, type RegionKey } from "./regions/compose-regions";
+export { FiveShapes } from "./regions/five-shapes";
 export type {
   Definition,
   Diagnostic,

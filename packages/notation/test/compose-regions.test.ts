@@ -1,5 +1,10 @@
+import { readFileSync } from "node:fs";
+import path from "node:path";
 import fc from "fast-check";
-import { fewestOperands, type Shape, Sheet } from "../src";
+import { FiveShapes, fewestOperands, needsFiveShapes, type Shape, Sheet } from "../src";
+import type { RegionTree } from "../src/regions/joining";
+
+const table = new FiveShapes(readFileSync(path.join(__dirname, "../data/five-shapes.bin")));
 
 /** All regions of n shapes in general position. */
 const allRegions = (n: number) =>
@@ -47,18 +52,19 @@ test.each([2, 3, 4, 5])("%i shapes: the expression selects the wanted regions an
     fc.property(fc.array(fc.nat(30), { minLength: 1, maxLength: 30 }), (picks) => {
       const regions = allRegions(n);
       const wanted = [...new Set(picks.map((pick) => pick % regions.length))];
-      const { expression, isFewest } = fewestOperands(NAMES.slice(0, n), regions, wanted)!;
-      // Up to four shapes have few enough sets of regions to keep them all; with five most take more than eight operands.
-      if (n < 5) expect(isFewest).toBe(true);
+      const { expression, isFewest } = fewestOperands(NAMES.slice(0, n), regions, wanted, table)!;
+      expect(isFewest).toBe(true);
+      // No set of regions of five shapes takes more than thirteen operands.
+      expect(operandsOf(expression)).toBeLessThanOrEqual(13);
       regions.forEach(({ inside }, i) => {
         expect([expression, i, holds(expression, inside)]).toEqual([expression, i, wanted.includes(i)]);
       });
     }),
-    { numRuns: n < 5 ? 20 : 3 },
+    { numRuns: n < 5 ? 20 : 200 },
   );
 });
 
-test("of five shapes that all overlap, what can be told with up to eight operands never takes more", () => {
+test("of five shapes that all overlap, what can be told with so many operands never takes more", () => {
   const name = fc.constantFrom(...NAMES);
   const { tree } = fc.letrec<{ tree: string }>((tie) => ({
     tree: fc.oneof(
@@ -73,19 +79,62 @@ test("of five shapes that all overlap, what can be told with up to eight operand
   fc.assert(
     fc.property(tree, (told) => {
       const wanted = regions.flatMap(({ inside }, i) => (holds(told, inside) ? [i] : []));
-      fc.pre(operandsOf(told) <= 8 && wanted.length > 0);
-      const found = fewestOperands(NAMES, regions, wanted)!;
+      fc.pre(wanted.length > 0);
+      const found = fewestOperands(NAMES, regions, wanted, table)!;
       expect(found.isFewest).toBe(true);
       expect(operandsOf(found.expression)).toBeLessThanOrEqual(operandsOf(told));
       for (const [i, { inside }] of regions.entries()) expect(holds(found.expression, inside)).toBe(wanted.includes(i));
     }),
     { numRuns: 120 },
   );
-  // Seven and eight operands are looked for, not kept.
-  const wanted = regions.flatMap(({ inside }, i) =>
-    holds("((a xor b) intersection (c xor d)) xor ((e difference a) intersection (b union c))", inside) ? [i] : [],
+});
+
+test("where some regions are empty, the table tells as few operands as making all sets does", () => {
+  const places = [0, 2, 3, 6, 8, 11, 13, 16, 17, 20, 22, 25, 27, 28, 30];
+  const regions = places.map((place) => allRegions(5)[place]);
+  const bits = (of: readonly number[]): number => of.reduce((set, place) => set | (1 << (place + 1)), 0);
+  const operandsIn = (tree: RegionTree): number =>
+    typeof tree === "number" ? 1 : operandsIn(tree.a) + operandsIn(tree.b);
+  for (const wanted of [
+    [1, 4, 6, 7, 9, 14],
+    [0, 2, 3, 5, 8, 10, 11, 12],
+  ]) {
+    const made = fewestOperands(NAMES, regions, wanted)!;
+    expect(made.isFewest).toBe(true);
+    const found = table.fewest(bits(places), bits(wanted.map((i) => places[i])));
+    expect(operandsIn(found)).toBe(operandsOf(made.expression));
+  }
+});
+
+test("with more regions, some of them empty, the table tells an expression that selects the wanted ones", () => {
+  fc.assert(
+    fc.property(fc.uniqueArray(fc.nat(30), { minLength: 19, maxLength: 30 }), fc.nat(), (places, picks) => {
+      const regions = places.map((place) => allRegions(5)[place]);
+      const wanted = [...regions.keys()].filter((i) => i === 0 || (picks >> i) & 1);
+      expect(needsFiveShapes(NAMES, regions)).toBe(true);
+      const { expression, isFewest } = fewestOperands(NAMES, regions, wanted, table)!;
+      expect(isFewest).toBe(true);
+      for (const [i, { inside }] of regions.entries()) expect(holds(expression, inside)).toBe(wanted.includes(i));
+    }),
+    { numRuns: 20 },
   );
+});
+
+test("without the table, and of more shapes, what takes many operands is right and may be longer", () => {
+  const regions = allRegions(5);
+  // Seven and eight operands are looked for, not kept.
+  const told = "((a xor b) intersection (c xor d)) xor ((e difference a) intersection (b union c))";
+  const wanted = regions.flatMap(({ inside }, i) => (holds(told, inside) ? [i] : []));
   expect(operandsOf(fewestOperands(NAMES, regions, wanted)!.expression)).toBeLessThanOrEqual(8);
+  const many = [0, 3, 5, 6, 9, 12, 15, 17, 18, 22, 25, 30];
+  const { expression, isFewest } = fewestOperands(NAMES, regions, many)!;
+  expect(isFewest).toBe(false);
+  for (const [i, { inside }] of regions.entries()) expect(holds(expression, inside)).toBe(many.includes(i));
+  expect(operandsOf(fewestOperands(NAMES, regions, many, table)!.expression)).toBeLessThan(operandsOf(expression));
+});
+
+test("bytes that are no table are refused", () => {
+  expect(() => new FiveShapes(Uint8Array.of(1, 0x21, 0, 0, 0, 0, 255))).toThrow(RangeError);
 });
 
 test("what is written computes in a sheet", () => {

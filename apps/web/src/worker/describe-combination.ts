@@ -26,9 +26,13 @@ export function describeCombination(shape: Shape): CombinationView | null {
   const all = made.operands.map(({ shape: operand }) => operand.operand);
   // Edges cross in the same places whatever is done with them.
   let crossings = new Float64Array();
+  let slivers = 0;
   const results = OPERATIONS.map((operation) => {
     const result = combineAll(operation, all);
-    if (operation === made.operation) crossings = result.crossings().slice(0, 2 * MOST_CROSSINGS);
+    if (operation === made.operation) {
+      crossings = result.crossings().slice(0, 2 * MOST_CROSSINGS);
+      slivers = result.slivers().length / 4;
+    }
     return { operation, polygons: result.polygons, area: area(result.polygons) };
   });
   const [union, intersection] = (["union", "intersection"] as const).map((operation) =>
@@ -64,6 +68,12 @@ export function describeCombination(shape: Shape): CombinationView | null {
     crossings,
     flattening: shape.error - made.report.movement,
     snapping: made.report.movement,
+    grid: {
+      step: made.report.gridStep,
+      passes: made.report.passes,
+      verticesMoved: made.report.verticesMoved,
+    },
+    lost: { outlines: made.report.dropped, edges: made.report.shortEdges, slivers },
   };
 }
 

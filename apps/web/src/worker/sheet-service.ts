@@ -20,6 +20,7 @@ import {
   fewestOperands,
   ImportError,
   type ImportPlan,
+  needsFiveShapes,
   planImport,
   planSizeEdits,
   type RegionKey,
@@ -36,6 +37,7 @@ import { describeFlattening } from "./describe-flattening";
 import { describeMesh } from "./describe-mesh";
 import { describePixels } from "./describe-pixels";
 import { describeRegions } from "./describe-regions";
+import { fiveShapesTable } from "./five-shapes-table";
 import { namedShapes } from "./named-shapes";
 import { shadeField } from "./shade-field";
 import type {
@@ -141,8 +143,9 @@ export class SheetService {
   }
 
   /** The expression with the fewest operands that selects the wanted ones among regions; null for none. */
-  compose(names: string[], regions: RegionKey[], wanted: number[]): Composed | null {
-    return fewestOperands(names, regions, wanted);
+  async compose(names: string[], regions: RegionKey[], wanted: number[]): Promise<Composed | null> {
+    const table = needsFiveShapes(names, regions) ? await fiveShapesTable() : undefined;
+    return fewestOperands(names, regions, wanted, table);
   }
 
   /** The shapes that expressions would give if they were written now; null for one that gives none. */

@@ -263,6 +263,10 @@ export interface CombinationView {
   /** Flattening that the operands brought along, and movement by snapping. */
   flattening: number;
   snapping: number;
+  /** The grid that edges were snapped on, how often, and the vertices of the result that it moved. */
+  grid: { step: number; passes: number; verticesMoved: number };
+  /** What was smaller than the grid. */
+  lost: { outlines: number; edges: number; slivers: number };
 }
 
 /** What a shape that is not written yet would be. */

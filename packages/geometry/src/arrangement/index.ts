@@ -11,12 +11,13 @@
  * Vertices that nothing comes to are no nodes: runs of them are one piece, whatever their number, so that all that
  * follows costs by the meetings and not by the edges. Pairs of edges come from a tree of boxes (edge-tree.ts).
  *
- * Guarantees: the boundary moves by at most one grid step a pass; a new vertex lies within 1.42 steps of both edges that
- * cross there, half a pixel's diagonal for their ends, which are rounded first, and as much for the crossing; the area is
- * off by no more than the length of the boundary times its movement; rings are simple and meet at most in points; outer
- * rings have positive area, holes negative, each hole inside its outer ring; input vertices that no other edge comes
- * within three steps of return bit for bit; a result combined with itself is itself; equal input gives equal output,
- * whatever the order of operands, of their rings, or the start of a ring.
+ * Guarantees: the boundary moves by at most one grid step a pass; a new vertex lies, in x and in y, within one step of
+ * both edges that cross there: half a step for their ends, which are rounded first, and half a step for the crossing (where
+ * edges are nearly parallel, their own crossing may be further off along them); the area is off by no more than the length
+ * of the boundary times its movement; rings are simple and meet at most in points; outer rings have positive area, holes
+ * negative, each hole inside its outer ring; input vertices that no other edge comes within three steps of return bit for
+ * bit; a result combined with itself is itself; equal input gives equal output, whatever the order of operands, of their
+ * rings, or the start of a ring. What closes up under the grid is counted, and its places told.
  */
 export { clipLines } from "./clip-lines";
 export { cleaned, combine, combineAll, type Operation, pickRegions, regions } from "./combine";

@@ -30,6 +30,8 @@ export interface Outlines {
   outlineOf: Int32Array;
   /** Outlines that were smaller than the grid. */
   dropped: number;
+  /** Edges, of the others, whose different ends lie in one pixel. */
+  shortEdges: number;
 }
 
 /** Throws `OperandError` for coordinates that are not finite. */
@@ -49,10 +51,12 @@ export function loadOutlines(grid: PixelGrid, layers: readonly Layer[]): Outline
   const outlineOf: number[] = [];
   let n = 0;
   let dropped = 0;
+  let shortEdges = 0;
   for (const r of alongCurve(all)) {
     const { ring, index, layer, isCut } = all[r];
     const begin = n;
     const count = ring.length / 2;
+    let short = 0;
     for (let i = 0; i < count; i++) {
       const px = ring[2 * i] + 0;
       const py = ring[2 * i + 1] + 0;
@@ -60,6 +64,7 @@ export function loadOutlines(grid: PixelGrid, layers: readonly Layer[]): Outline
       const row = grid.row(py);
       if (n > begin && x[n - 1] === column && y[n - 1] === row) {
         place[n - 1] = i;
+        if (ring[2 * i] !== ring[2 * i - 2] || ring[2 * i + 1] !== ring[2 * i - 1]) short++;
         if (px < givenX[n - 1] || (px === givenX[n - 1] && py < givenY[n - 1])) {
           givenX[n - 1] = px;
           givenY[n - 1] = py;
@@ -77,6 +82,7 @@ export function loadOutlines(grid: PixelGrid, layers: readonly Layer[]): Outline
     // What comes last may lie in the first one's pixel.
     while (!isCut && n > begin + 1 && x[n - 1] === x[begin] && y[n - 1] === y[begin]) {
       n--;
+      if (givenX[n] !== givenX[begin] || givenY[n] !== givenY[begin]) short++;
       if (givenX[n] < givenX[begin] || (givenX[n] === givenX[begin] && givenY[n] < givenY[begin])) {
         givenX[begin] = givenX[n];
         givenY[begin] = givenY[n];
@@ -87,6 +93,7 @@ export function loadOutlines(grid: PixelGrid, layers: readonly Layer[]): Outline
       n = begin;
       continue;
     }
+    shortEdges += short;
     next[n - 1] = isCut ? n - 1 : begin;
     first.push(n);
     layerOf.push(layer);
@@ -103,6 +110,7 @@ export function loadOutlines(grid: PixelGrid, layers: readonly Layer[]): Outline
     layerOf: Int32Array.from(layerOf),
     outlineOf: Int32Array.from(outlineOf),
     dropped,
+    shortEdges,
   };
 }
 

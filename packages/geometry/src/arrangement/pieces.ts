@@ -36,6 +36,16 @@ export function piecesOf(
   layers: number,
   isCut: (layer: number) => boolean,
 ): Pieces {
+  return merged(separatePieces(outlines, meetings, bends), layers, isCut);
+}
+
+/** Pieces as the outlines run along them, one after the other; `count` of them. */
+export interface SeparatePieces extends Omit<Pieces, "turn" | "layers"> {
+  layer: Int32Array;
+  count: number;
+}
+
+export function separatePieces(outlines: Outlines, meetings: Meetings, bends: Bends): SeparatePieces {
   const { next, first: begins, layerOf } = outlines;
   const n = next.length;
   const { touched } = meetings;
@@ -90,10 +100,8 @@ export function piecesOf(
       }
     }
   }
-  return merged({ x, y, from, to, first, last, edge, nodeOf, nodeOfBend }, layer, count, layers, isCut);
+  return { x, y, from, to, first, last, edge, nodeOf, nodeOfBend, layer, count };
 }
-
-type Unmerged = Omit<Pieces, "turn" | "layers">;
 
 function nodesOf(
   { next }: Outlines,
@@ -135,15 +143,10 @@ function nodesOf(
 }
 
 /** Straight pieces from the lesser node to the greater one, each pair of nodes once; runs as they are. */
-function merged(
-  all: Unmerged,
-  layer: Int32Array,
-  count: number,
-  layers: number,
-  isCut: (layer: number) => boolean,
-): Pieces {
+function merged(separate: SeparatePieces, layers: number, isCut: (layer: number) => boolean): Pieces {
+  const { layer, count, ...all } = separate;
   const { first } = all;
-  const order = straightFirst(all, count);
+  const order = straightFirst(separate);
   const turn = new Int32Array(count * layers);
   const from = new Int32Array(count);
   const to = new Int32Array(count);
@@ -197,7 +200,7 @@ function merged(
 }
 
 /** Straight pieces in the order of their ends, coinciding ones side by side, then all runs. */
-function straightFirst({ x, from, to, first }: Unmerged, count: number): Int32Array {
+export function straightFirst({ x, from, to, first, count }: SeparatePieces): Int32Array {
   const nodes = x.length;
   const start = new Int32Array(nodes + 1);
   let straight = 0;

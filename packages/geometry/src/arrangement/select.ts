@@ -5,6 +5,7 @@ import { nest } from "./nesting";
 import { roundingOf } from "./outlines";
 import { keepBesideStraight, type Positions, positionsOf } from "./restore";
 import { cornersOf, degreesOf, type HalfEdgeRings, joinRings } from "./rings";
+import { closedSlivers } from "./slivers";
 import { startOf } from "./stars";
 
 export interface CombineReport {
@@ -22,6 +23,8 @@ export interface CombineReport {
   verticesMoved: number;
   /** Outlines left out because they are smaller than the grid. */
   dropped: number;
+  /** Edges left out because both of their ends lie in one pixel; those of outlines that are left out not among them. */
+  shortEdges: number;
   /** For each ring of the result (each polygon's outer ring, then its holes): the operands that its edges come from. */
   sources: number[][];
 }
@@ -40,6 +43,8 @@ export interface CombineResult {
   origins(): EdgeOrigins[];
   /** Where edges properly cross, x y of each pixel once, in lexicographic order; made when it is asked for. */
   crossings(): Float64Array;
+  /** Stretches along which what was narrower than the grid closed up, x0 y0 x1 y1 each; made when it is asked for. */
+  slivers(): Float64Array;
 }
 
 /** Tells from the operands that a place lies in whether it belongs to the result. */
@@ -105,9 +110,11 @@ export function assemble(arrangement: Arrangement, selected: Uint8Array): Combin
       holes: countHoles(polygons),
       verticesMoved,
       dropped: outlines.dropped,
+      shortEdges: outlines.shortEdges,
       sources: sourcesOf(arrangement, joined, order),
     },
     crossings: () => crossingsOf(arrangement),
+    slivers: () => closedSlivers(arrangement),
     origins: () => order.map((i) => originsOf(arrangement, edges.subarray(edgesFirst[i], edgesFirst[i + 1]))),
   };
 }

@@ -111,6 +111,16 @@ function Edges({ view, name, onEdit }: Pick<StationProps, "view" | "onEdit"> & {
   );
 }
 
+/** What the grid swallowed. */
+function Lost({ outlines, edges, slivers }: CombinationView["lost"]) {
+  const parts = [
+    outlines > 0 && plural(outlines, "outline"),
+    edges > 0 && plural(edges, "edge"),
+    slivers > 0 && `${plural(slivers, "sliver")} closed up`,
+  ].filter(Boolean);
+  return <span className="mono">{parts.join(", ") || "nothing"}</span>;
+}
+
 /** The outlines that a ring's edges were told in, through all operations. */
 function toldText({ told }: CombinationView["rings"][number]): string {
   return told.map(({ label, segments }) => `${label}: ${plural(segments, "segment")}`).join("\n");
@@ -184,6 +194,15 @@ function Balance({ answer }: { answer: CombinationView }) {
               {small(answer.flattening)} flattening + {small(answer.snapping)} snapping
             </span>,
           ],
+          [
+            "grid",
+            <span key="g" className="mono">
+              step {small(answer.grid.step)}, {plural(answer.grid.passes, "pass", "passes")}
+            </span>,
+            "grid",
+          ],
+          ["vertices moved", <Figure key="m" value={answer.grid.verticesMoved} decimals={0} />, "vertices-moved"],
+          ["smaller than the grid", <Lost key="l" {...answer.lost} />, "lost"],
           ["intersections", <Figure key="i" value={answer.intersections} decimals={0} />, "intersections"],
           [
             "true curves kept",

@@ -1,15 +1,9 @@
-/** Set operations, as they join two sets of regions; `other` is the difference the other way round. */
-export type Joining = "union" | "intersection" | "difference" | "other" | "xor";
-
-/** An expression as a tree: a shape by its place, or two expressions joined. */
-export type RegionTree = number | { joining: Joining; a: RegionTree; b: RegionTree };
+import { JOININGS, type RegionTree, restOf } from "./joining";
 
 /** So many sets are kept. */
 const MOST_SETS = 600_000;
 /** So many operands more than the sets that are kept are looked for. */
 const FURTHER = 2;
-
-const JOININGS: readonly Joining[] = ["union", "intersection", "difference", "other", "xor"];
 
 /**
  * The sets of regions that expressions on shapes select, by their number of operands: all with one, all with two, and so
@@ -68,19 +62,36 @@ export class RegionSets {
 
   /** Keeps the sets with one operand more; false where there are too many. */
   private addLevel(): boolean {
-    const operands = this.begins.length - 1;
+    const { sets, begins } = this;
+    const operands = begins.length - 1;
     const before = this.count;
     for (let few = 1; few <= operands - few; few++)
-      for (let i = this.begins[few]; i < this.begins[few + 1]; i++)
-        for (let j = this.begins[operands - few]; j < this.begins[operands - few + 1]; j++)
-          for (let k = 0; k < JOININGS.length; k++)
-            if (!this.keep(joined(JOININGS[k], this.sets[i], this.sets[j]), i, j, k)) {
-              this.forget(before);
-              return false;
-            }
-    this.isAll = this.count === before || (this.count === this.room && this.room < MOST_SETS);
-    this.begins.push(this.count);
+      for (let i = begins[few]; i < begins[few + 1]; i++) {
+        const a = sets[i];
+        for (let j = begins[operands - few]; j < begins[operands - few + 1]; j++) {
+          const b = sets[j];
+          // In the order of JOININGS.
+          const hasRoom =
+            this.keep(a | b, i, j, 0) &&
+            this.keep(a & b, i, j, 1) &&
+            this.keep(a & ~b, i, j, 2) &&
+            this.keep(b & ~a, i, j, 3) &&
+            this.keep(a ^ b, i, j, 4);
+          if (!hasRoom) {
+            this.forget(before);
+            return false;
+          }
+        }
+        // Sets that are all known take no more looking.
+        if (this.knowsAll) break;
+      }
+    this.isAll = this.count === before || this.knowsAll;
+    begins.push(this.count);
     return true;
+  }
+
+  private get knowsAll(): boolean {
+    return this.count === this.room && this.room < MOST_SETS;
   }
 
   /** False where there is no room for one more. */
@@ -132,36 +143,5 @@ export class RegionSets {
     if (this.second[index] < 0) return this.first[index];
     const joining = JOININGS[this.joining[index]];
     return { joining, a: this.tree(this.first[index]), b: this.tree(this.second[index]) };
-  }
-}
-
-function joined(joining: Joining, a: number, b: number): number {
-  switch (joining) {
-    case "union":
-      return a | b;
-    case "intersection":
-      return a & b;
-    case "difference":
-      return a & ~b;
-    case "other":
-      return b & ~a;
-    case "xor":
-      return a ^ b;
-  }
-}
-
-/** What b has to be for `a joining b` to be as wanted where that matters; null where no b will do. */
-function restOf(joining: Joining, a: number, care: number, wanted: number): { care: number; wanted: number } | null {
-  switch (joining) {
-    case "union":
-      return a & care & ~wanted ? null : { care: care & ~a, wanted: wanted & ~a };
-    case "intersection":
-      return wanted & ~a ? null : { care: care & a, wanted };
-    case "difference":
-      return wanted & ~a ? null : { care: care & a, wanted: care & a & ~wanted };
-    case "other":
-      return wanted & a ? null : { care: care & ~a, wanted };
-    case "xor":
-      return { care, wanted: wanted ^ (a & care) };
   }
 }
