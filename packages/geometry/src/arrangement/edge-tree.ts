@@ -1,3 +1,5 @@
+import type { GrowingInts } from "./growing";
+
 /** Edges as pairs of vertices: edge i runs from vertex i to vertex next[i]. */
 export interface EdgeList {
   x: Float64Array;
@@ -131,10 +133,46 @@ export class EdgeTree {
     within(levels.length - 1, 0);
   }
 
-  /** Visits the edges whose boxes come within `margin` of a point. */
-  forEachNear(px: number, py: number, margin: number, visit: (e: number) => void): void {
+  /** How far the boxes of leaves reach on average, in x or in y. */
+  leafExtent(): number {
+    const { bounds: b, counts } = this;
+    let sum = 0;
+    for (let node = 0; node < counts[0]; node++) {
+      const i = node * STRIDE;
+      sum += Math.max(b[i + 1] - b[i], b[i + 3] - b[i + 2]);
+    }
+    return sum / counts[0];
+  }
+
+  /** Finds the leaves that meet a box: points in it need look into no others (see {@link forEachNear}). */
+  leavesIn(x0: number, y0: number, x1: number, y1: number, leaves: GrowingInts): void {
+    leaves.length = 0;
     if (this.edges === 0) return;
     const { bounds: b, levels, counts, stack } = this;
+    let depth = 0;
+    stack[depth++] = levels.length - 1;
+    stack[depth++] = 0;
+    while (depth > 0) {
+      const node = stack[--depth];
+      const level = stack[--depth];
+      if (level === 0) {
+        leaves.push(node);
+        continue;
+      }
+      const end = Math.min(counts[level - 1], (node + 1) * FAN);
+      let i = (levels[level - 1] + node * FAN) * STRIDE;
+      for (let child = node * FAN; child < end; child++, i += STRIDE) {
+        if (b[i] > x1 || b[i + 1] < x0 || b[i + 2] > y1 || b[i + 3] < y0) continue;
+        if (b[i + 4] > x1 + y1 || b[i + 5] < x0 + y0 || b[i + 6] > x1 - y0 || b[i + 7] < x0 - y1) continue;
+        stack[depth++] = level - 1;
+        stack[depth++] = child;
+      }
+    }
+  }
+
+  /** Visits the edges in some leaves whose boxes come within `margin` of a point. */
+  forEachNear(leaves: GrowingInts, px: number, py: number, margin: number, visit: (e: number) => void): void {
+    const { bounds: b } = this;
     const { x, y, next } = this.list;
     const left = px - margin;
     const right = px + margin;
@@ -142,26 +180,14 @@ export class EdgeTree {
     const high = py + margin;
     const s = px + py;
     const d = px - py;
-    let depth = 0;
-    stack[depth++] = levels.length - 1;
-    stack[depth++] = 0;
-    while (depth > 0) {
-      const node = stack[--depth];
-      const level = stack[--depth];
-      if (level > 0) {
-        const end = Math.min(counts[level - 1], (node + 1) * FAN);
-        let i = (levels[level - 1] + node * FAN) * STRIDE;
-        for (let child = node * FAN; child < end; child++, i += STRIDE) {
-          if (b[i] > right || b[i + 1] < left || b[i + 2] > high || b[i + 3] < low) continue;
-          if (b[i + 4] - s > 2 * margin || s - b[i + 5] > 2 * margin) continue;
-          if (b[i + 6] - d > 2 * margin || d - b[i + 7] > 2 * margin) continue;
-          stack[depth++] = level - 1;
-          stack[depth++] = child;
-        }
-        continue;
-      }
-      const end = Math.min(this.edges, (node + 1) * LEAF);
-      for (let e = node * LEAF; e < end; e++) {
+    for (let k = 0; k < leaves.length; k++) {
+      const leaf = leaves.values[k];
+      const i = leaf * STRIDE;
+      if (b[i] > right || b[i + 1] < left || b[i + 2] > high || b[i + 3] < low) continue;
+      if (b[i + 4] - s > 2 * margin || s - b[i + 5] > 2 * margin) continue;
+      if (b[i + 6] - d > 2 * margin || d - b[i + 7] > 2 * margin) continue;
+      const end = Math.min(this.edges, (leaf + 1) * LEAF);
+      for (let e = leaf * LEAF; e < end; e++) {
         const q = next[e];
         if ((right < x[e] && right < x[q]) || (left > x[e] && left > x[q])) continue;
         if ((high < y[e] && high < y[q]) || (low > y[e] && low > y[q])) continue;

@@ -168,13 +168,35 @@ function eachCrossing(
     return;
   }
   const { x, y, asFound } = crossings;
+  const leaves = new GrowingInts();
+  const side = tree.leafExtent();
   let c = 0;
   const visitEdge = (e: number): void => visit(c, e);
-  for (let k = 0; k < asFound.length; k++) {
-    c = asFound[k];
-    tree.forEachNear(x[c], y[c], margin, visitEdge);
+  for (let begin = 0, end = 0; begin < asFound.length; begin = end) {
+    // Crossings that follow each other closely look into the same leaves.
+    let left = x[asFound[begin]];
+    let right = left;
+    let low = y[asFound[begin]];
+    let high = low;
+    for (end = begin + 1; end < asFound.length && end < begin + GROUP; end++) {
+      c = asFound[end];
+      if (Math.max(right, x[c]) - Math.min(left, x[c]) > side) break;
+      if (Math.max(high, y[c]) - Math.min(low, y[c]) > side) break;
+      left = Math.min(left, x[c]);
+      right = Math.max(right, x[c]);
+      low = Math.min(low, y[c]);
+      high = Math.max(high, y[c]);
+    }
+    tree.leavesIn(left - margin, low - margin, right + margin, high + margin, leaves);
+    for (let k = begin; k < end; k++) {
+      c = asFound[k];
+      tree.forEachNear(leaves, x[c], y[c], margin, visitEdge);
+    }
   }
 }
+
+/** So many crossings at most are asked for together. */
+const GROUP = 16;
 
 /** Buckets of crossings, where samples tell that walking through them costs less than asking the tree. */
 function cheaperBuckets(
@@ -189,10 +211,15 @@ function cheaperBuckets(
   if (n <= Math.max(SAMPLES, edges)) return null;
   let offered = 0;
   const few = Math.floor(n / SAMPLES);
-  for (let c = 0; c < n; c += few)
-    tree.forEachNear(crossings.x[c], crossings.y[c], margin, () => {
+  const leaves = new GrowingInts();
+  for (let c = 0; c < n; c += few) {
+    const x = crossings.x[c];
+    const y = crossings.y[c];
+    tree.leavesIn(x - margin, y - margin, x + margin, y + margin, leaves);
+    tree.forEachNear(leaves, x, y, margin, () => {
       offered++;
     });
+  }
   const buckets = new CrossingBuckets(outlines, crossings, margin);
   const some = Math.max(1, Math.floor(edges / SAMPLES));
   let looked = 0;

@@ -61,6 +61,7 @@ class Around {
   sort(u: number, begin: number, end: number): void {
     const { pieces, outlines, star } = this;
     const n = end - begin;
+    if (n === 2 && this.runsThrough(star[begin], star[begin + 1])) return;
     if (n > this.dx.length) {
       this.dx = new Float64Array(2 * n);
       this.dy = new Float64Array(2 * n);
@@ -98,6 +99,12 @@ class Around {
       dx[at] = hx;
       dy[at] = hy;
     }
+  }
+
+  /** Whether one straight piece leads away and one has come in: most nodes are such, and in order. */
+  private runsThrough(g: number, h: number): boolean {
+    const { first } = this.pieces;
+    return (g & 1) === 0 && (h & 1) === 1 && first[g >> 1] < 0 && first[h >> 1] < 0;
   }
 }
 
