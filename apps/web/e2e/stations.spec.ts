@@ -80,6 +80,16 @@ test("combine: regions are chosen by clicks, and the shortest expression for the
   await expect.poll(() => scriptText(page)).not.toContain("picked");
 });
 
+test("combine: what is narrower than the grid is told", async ({ page }) => {
+  await openSheet(
+    page,
+    "left = rect((0, 0), width: 50, height: 20)\nright = rect((50.000000000000014, 0), width: 50, height: 20)\nboth = left union right\n",
+  );
+  await station(page, "Combine");
+  await expect(page.getByTestId("lost")).toHaveText("1 sliver closed up");
+  await expect(page.getByTestId("vertices-moved")).toHaveText("0");
+});
+
 test("combine: the shortest expression for regions of five shapes is certain", async ({ page }) => {
   const petals = ["a", "b", "c", "d", "e"].map(
     (name, k) => `${name} = ellipse((50, 46), rx: 38, ry: 22).rotate(${72 * k}deg, about: (50, 50))\n`,
@@ -236,6 +246,7 @@ test("hand off: every format, decimals kept in the script, a saved file", async 
     ["C array", "static const double block_vertices[4][2]"],
     ["JSON", '{ "name": "block"'],
     ["SVG path data", "M 20 20.125 L 80 20.125 L 80 80.125 L 20 80.125 Z"],
+    ["Edge table", "0,0,1,80,20.125,80,80.125,block,0,1,0,1"],
     ["WKT", "POLYGON ((20 20.125, 80 20.125, 80 80.125, 20 80.125, 20 20.125))"],
   ]) {
     await page.getByText(format, { exact: true }).click();

@@ -3,14 +3,20 @@ import {
   area,
   bounds,
   combine,
+  flattenPath,
   handoffFormats,
   momentsOf,
+  operandOf,
   orientationOf,
   type PolygonFormat,
   parsePathData,
   perimeter,
+  pointAt,
   signedArea,
+  sourcesOf,
+  traceEdges,
   writeCurves,
+  writeEdgeTable,
   writePolygons,
 } from "../src";
 
@@ -77,7 +83,38 @@ test("path data with curves holds the very segments", () => {
   ]);
   expect(momentsOf(back).area).toBeCloseTo(momentsOf(path).area, 4);
   expect(() => writeCurves(path, { decimals: 18 })).toThrow("decimals must be a whole number from 0 to 17, not 18");
-  expect(Object.keys(handoffFormats).sort()).toEqual([...Object.keys(readBack), "svg-curves"].sort());
+  expect(Object.keys(handoffFormats).sort()).toEqual([...Object.keys(readBack), "svg-curves", "edge-table"].sort());
+});
+
+test("an edge table tells each edge with the segment and the parameters that it comes from", () => {
+  const disc = parsePathData("M 0 0 A 5 5 0 0 1 10 0 A 5 5 0 0 1 0 0 Z");
+  const box = parsePathData("M 5 -9 H 20 V 9 H 5 V -9 Z");
+  const flat = [disc, box].map((path) => flattenPath(path, { tolerance: 0.01 }));
+  const [a, b] = flat.map(({ subpaths }) => operandOf([{ outer: subpaths[0].vertices, holes: [] }]));
+  const result = combine("difference", a, b);
+  const sources = traceEdges(result, [sourcesOf(disc, flat[0], 'the "pond", wet'), sourcesOf(box, flat[1], "wall")]);
+  const { text, vertices, rounding } = writeEdgeTable(result.polygons, sources, { decimals: 6 });
+  const [head, ...rows] = text.trimEnd().split("\r\n");
+  expect(head).toBe("polygon,ring,edge,x0,y0,x1,y1,source,subpath,segment,from,to");
+  expect(rows).toHaveLength(vertices);
+  expect(rounding).toBeLessThan(1e-6);
+  let walls = 0;
+  rows.forEach((row, i) => {
+    const numbers = row
+      .replace(/"the ""pond"", wet"|wall/, "")
+      .split(",")
+      .map(Number);
+    const [polygon, ring, edge, x0, y0, , , , subpath, segment, from, to] = numbers;
+    expect([polygon, ring, edge, subpath]).toEqual([0, 0, i, 0]);
+    const isWall = row.includes(",wall,");
+    if (isWall) walls++;
+    const path = isWall ? box : disc;
+    const [x, y] = pointAt(path.subpaths[0].segments[segment], from);
+    expect(Math.hypot(x - x0, y - y0)).toBeLessThan(0.02);
+    expect(from).not.toBe(to);
+  });
+  expect(walls).toBe(1);
+  expect(() => writeEdgeTable([], [], { decimals: -1 })).toThrow(RangeError);
 });
 
 test("rounding says how far it moves a vertex and which vertices it makes equal", () => {

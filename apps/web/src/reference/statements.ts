@@ -58,7 +58,7 @@ track = trail(from: (25, 70), legs: 2 of (50, (pi * 8, sweep: 180deg)), close: y
   {
     title: "Probe, field, emit",
     about:
-      "probe asks a shape about points, field about every cell of the plan; emit keeps what is handed off: typescript, c-array, json, svg-path, svg-curves (with the true curves) or wkt.",
+      "probe asks a shape about points, field about every cell of the plan; emit keeps what is handed off: typescript, c-array, json, svg-path, svg-curves (with the true curves), wkt or edge-table (each edge with the segment that it comes from).",
     script: `plan 100 by 100
 
 green = rect((15, 25), width: 70, height: 50, rx: 20)

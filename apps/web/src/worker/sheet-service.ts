@@ -9,6 +9,7 @@ import {
   operandOf,
   type Path,
   writeCurves,
+  writeEdgeTable,
   writePolygons,
 } from "@vertexon/geometry";
 import {
@@ -224,6 +225,7 @@ export class SheetService {
     const shape = this.shape(name);
     if (!shape) return null;
     if (format === "svg-curves") return writeCurves(keepCurves(shape.regionSources(name)).path, { decimals });
+    if (format === "edge-table") return writeEdgeTable(shape.polygons, shape.regionSources(name), { decimals });
     return writePolygons(format, shape.polygons, { name, decimals });
   }
 

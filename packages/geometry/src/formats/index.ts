@@ -1,6 +1,6 @@
 /**
  * Polygons as text for other programs: source code, JSON, SVG path data and well-known text; outlines with curves as path
- * data.
+ * data; edges as a table with what they stand for.
  *
  * Rings keep the kernel's sense (outer rings positive, holes negative) unless the y axis is flipped, which reverses the
  * sense and the order of vertices together. Numbers are rounded to a count of decimals; how far that can move a vertex
@@ -13,5 +13,6 @@ export {
   handoffFormats,
   type PolygonFormat,
   writeCurves,
+  writeEdgeTable,
   writePolygons,
 } from "./write-polygons";

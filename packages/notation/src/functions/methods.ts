@@ -250,6 +250,15 @@ export const shapeMethods: MethodSignature[] = [
     },
   },
   {
+    name: "attach",
+    about:
+      "The same shape with a text that its edges carry through every operation, in place of its name; see the edge table.",
+    parameters: [{ name: "text", type: "text", about: "a name, attributes, what the program needs" }],
+    returns: "shape",
+    example: 'circle((40, 40), radius: 30).attach("water, friction 0.4") union rect((40, 20), width: 60, height: 40)',
+    run: (shape, args) => shape.withAttached(args.text("text").value),
+  },
+  {
     name: "fill",
     about: "The same outlines under another fill rule.",
     parameters: [{ name: "rule", type: "fill rule", about: "nonzero or evenodd" }],

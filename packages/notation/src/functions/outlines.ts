@@ -2,7 +2,7 @@ import { polygonPath } from "@vertexon/geometry";
 import { alongHandle, angleHandle, joined, pointHandle, pointHandles, radiusHandle } from "./handles";
 import { axisOrigin, type MaybeOrigin, shifted } from "./origin";
 import { OutlineBuilder } from "./outline-builder";
-import { Shape } from "./shape";
+import { compoundOf, Shape } from "./shape";
 import { shapeOf } from "./shapes";
 import { ArgumentError, type Bound, type FunctionSignature, type SheetContext } from "./signature";
 import { trailOutline } from "./trail";
@@ -235,15 +235,7 @@ export const outlineFunctions: FunctionSignature[] = [
     returns: "shape",
     example: "compound(circle((40, 40), radius: 30), circle((40, 40), radius: 15), fill: evenodd)",
     run(args) {
-      const shapes = args.shapes("shapes");
-      const subpaths = shapes.flatMap(({ outline }) => outline.subpaths);
-      return new Shape({
-        outline: { subpaths },
-        fillRule: args.rule("fill"),
-        tolerance: Math.min(...shapes.map(({ tolerance }) => tolerance)),
-        carried: Math.max(...shapes.map(({ carried }) => carried)),
-        handles: shapes.flatMap(({ handles }) => handles),
-      });
+      return compoundOf(args.shapes("shapes"), args.rule("fill"));
     },
   },
 ];

@@ -78,12 +78,14 @@ interface ShapeParts {
   /** The region, where it is known already. */
   polygons?: Polygon[];
   /** What the edges of the outline stand for, where that was told elsewhere. */
-  sources?: () => Sources;
+  sources?: (label: string) => Sources;
+  /** What its edges carry in place of its name. */
+  attached?: string;
   /** How much of the tone is shown on the plan, 0 to 1. */
   opacity?: number;
 }
 
-/** What edges stand for, ring by ring: curves with the label of the shape that they were told in. */
+/** What edges stand for, ring by ring: curves with what is attached to the shape that they were told in, or its label. */
 export type Sources = EdgeSources<string>[];
 
 interface Computed {
@@ -178,9 +180,17 @@ export class Shape {
     return area(this.polygons);
   }
 
-  /** What the edges of its vertices stand for; curves that it tells itself go by a label. */
+  /** What the edges of its vertices stand for; curves that it tells itself go by a label, where nothing is attached. */
   edgeSources(label: string): Sources {
-    return this.parts.sources?.() ?? sourcesOf(this.outline, this.flat, label);
+    const { sources, attached } = this.parts;
+    if (!sources) return sourcesOf(this.outline, this.flat, attached ?? label);
+    if (attached === undefined) return sources(label);
+    return sources(label).map((ring) => ({ ...ring, curves: ring.curves.map((curve) => ({ ...curve, attached })) }));
+  }
+
+  /** Whether its edges stand for more than its own outline under its own name. */
+  get isTraced(): boolean {
+    return this.parts.sources !== undefined || this.parts.attached !== undefined;
   }
 
   /** The same for the edges of its polygons: each polygon's outer ring, then its holes. */
@@ -223,7 +233,7 @@ export class Shape {
   }
 
   reverse(): Shape {
-    const sources = this.parts.sources && once(() => reverseSources(this.edgeSources("")));
+    const sources = this.parts.sources && onceFor((label) => reverseSources(this.edgeSources(label)));
     return new Shape({
       ...this.parts,
       outline: reversePath(this.outline),
@@ -231,6 +241,11 @@ export class Shape {
       polygons: undefined,
       sources,
     });
+  }
+
+  /** The same shape, with a text that its edges carry. */
+  withAttached(attached: string): Shape {
+    return new Shape({ ...this.parts, attached }, this.computed);
   }
 
   withOpacity(opacity: number): Shape {
@@ -269,8 +284,8 @@ export class Shape {
   sift(least: number): Shape {
     const left = withoutSpecks(this.polygons, least);
     const rings = new Set(allRings(left));
-    const sources = (): Sources => {
-      const all = this.regionSources("");
+    const sources = (label: string): Sources => {
+      const all = this.regionSources(label);
       return allRings(this.polygons).flatMap((ring, i) => (rings.has(ring) ? [all[i]] : []));
     };
     return this.ofPolygons(left, this.error, sources);
@@ -285,18 +300,20 @@ export class Shape {
   deep(atLeast: number): Shape {
     const clean = (): CombineResult => cleaned(this.operand.rings, { atLeast });
     const { polygons, report } = clean();
-    return this.ofPolygons(polygons, this.error + report.movement, () => traceEdges(clean(), [this.edgeSources("")]));
+    return this.ofPolygons(polygons, this.error + report.movement, (label) =>
+      traceEdges(clean(), [this.edgeSources(label)]),
+    );
   }
 
   /** The parts of the region in the tiles of a grid, row by row; tiles that are empty are left out. */
   tiles(grid: TileGrid): Shape[] {
-    const { tiles: parts, lines, movement } = tiles(this.operand, grid);
-    const cutters = once(() => this.cutSources(lines));
-    return parts.map((tile) =>
+    const { tiles: parts, movement } = tiles(this.operand, grid);
+    const again = once(() => tiles(this.operand, grid));
+    return parts.map(({ polygons }, i) =>
       this.ofPolygons(
-        tile.polygons,
+        polygons,
         this.error + movement,
-        once(() => traceEdges(tile, [this.edgeSources(""), cutters()])),
+        onceFor((label) => traceEdges(again().tiles[i], [this.edgeSources(label), this.cutSources(again().lines)])),
       ),
     );
   }
@@ -318,15 +335,15 @@ export class Shape {
   /** The pieces that open polylines cut the region into. */
   cut(polylines: readonly Float64Array[]): Shape[] {
     const { polygons, report } = cut(this.operand, polylines);
-    const sources = once(() => {
-      return traceEdges(cut(this.operand, polylines), [this.edgeSources(""), this.cutSources(polylines)]);
-    });
+    const sources = onceFor((label) =>
+      traceEdges(cut(this.operand, polylines), [this.edgeSources(label), this.cutSources(polylines)]),
+    );
     let ring = 0;
     return polygons.map((polygon) => {
       const from = ring;
       ring += 1 + polygon.holes.length;
       const to = ring;
-      return this.ofPolygons([polygon], this.error + report.movement, () => sources().slice(from, to));
+      return this.ofPolygons([polygon], this.error + report.movement, (label) => sources(label).slice(from, to));
     });
   }
 
@@ -336,7 +353,7 @@ export class Shape {
     return sourcesOf(path, flattenPath(path, this.flattening), CUT);
   }
 
-  private ofPolygons(polygons: Polygon[], carried: number, sources?: () => Sources): Shape {
+  private ofPolygons(polygons: Polygon[], carried: number, sources?: ShapeParts["sources"]): Shape {
     const subpaths = operandOf(polygons).rings.flatMap((ring) => polygonPath(ring).subpaths);
     return this.derived({ outline: { subpaths }, carried, polygons, sources });
   }
@@ -346,7 +363,9 @@ export class Shape {
     parts: Pick<ShapeParts, "outline" | "carried" | "polygons" | "sources"> & { fillRule?: FillRule },
   ): Shape {
     const { tolerance, opacity } = this.parts;
-    return new Shape({ fillRule: "nonzero", ...parts, tolerance, opacity });
+    // Where edges are traced they carry it already, but for those of a cut, which have a name of their own.
+    const attached = parts.sources ? undefined : this.parts.attached;
+    return new Shape({ fillRule: "nonzero", ...parts, tolerance, opacity, attached });
   }
 
   withTrail(trail: TrailRecord): Shape {
@@ -374,9 +393,10 @@ export class Shape {
       carried: carried * stretch,
       centre: { x, y },
       opacity: this.parts.opacity,
+      attached: this.parts.attached,
       placed: compose(this.placed, map),
       told: this.parts.told,
-      sources: this.parts.sources && once(() => transformSources(this.edgeSources(""), map)),
+      sources: this.parts.sources && onceFor((label) => transformSources(this.edgeSources(label), map)),
       handles: handles.map((handle) => ({ ...handle, map: compose(handle.map, map) })),
     });
   }
@@ -450,6 +470,31 @@ export function combineShapes(
 
 /** What edges along a cut go by. */
 const CUT = "cut";
+
+/** One shape with the outlines of several, under one fill rule. */
+export function compoundOf(shapes: readonly Shape[], fillRule: FillRule): Shape {
+  const tolerance = Math.min(...shapes.map((shape) => shape.tolerance));
+  const parts = shapes.map((shape) => shape.flattenedBy({ tolerance }));
+  return new Shape({
+    outline: { subpaths: shapes.flatMap(({ outline }) => outline.subpaths) },
+    fillRule,
+    tolerance,
+    carried: Math.max(...shapes.map(({ carried }) => carried)),
+    handles: shapes.flatMap(({ handles }) => handles),
+    sources: shapes.some(({ isTraced }) => isTraced)
+      ? onceFor((label) => parts.flatMap((part) => part.edgeSources(label)))
+      : undefined,
+  });
+}
+
+/** Makes it once for a label, and anew for another one. */
+function onceFor<T>(make: (label: string) => T): (label: string) => T {
+  let made: { label: string; value: T } | null = null;
+  return (label) => {
+    if (made?.label !== label) made = { label, value: make(label) };
+    return made.value;
+  };
+}
 
 function once<T>(make: () => T): () => T {
   let made: { value: T } | null = null;

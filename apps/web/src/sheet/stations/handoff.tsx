@@ -63,7 +63,13 @@ export function HandoffStation({ view, thread, shape, onEdit }: StationProps) {
   const text = handoff?.text ?? "";
   return (
     <Panel title="Hand off" about={name} aside={<span className="mono">{file}</span>}>
-      <Segmented options={FORMATS} value={format} onChange={(f) => change(f, decimals)} size="small" />
+      <Segmented
+        className="handoff-formats"
+        options={FORMATS}
+        value={format}
+        onChange={(f) => change(f, decimals)}
+        size="small"
+      />
       <div className="handoff-row">
         <span className="inline-field">
           decimals
