@@ -1,0 +1,76 @@
+import { gripText, isDriven } from "../src/sheet/plan/grip-text";
+import { type HandleSpot, movedWith, results, shapeBehind, shapeInQuestion, shapesOf } from "../src/sheet/plan/scene";
+import { appendedLine, freshName } from "../src/sheet/script/append";
+import { marginText } from "../src/sheet/script/margin-text";
+import { mergeViews } from "../src/worker/merge-views";
+import { SheetService } from "../src/worker/sheet-service";
+import type { ShapeView } from "../src/worker/views";
+
+const viewOf = (script: string) => mergeViews(null, new SheetService().update(script));
+const view = viewOf(
+  [
+    "reach = 20",
+    "tee = (30, 40)",
+    "pond = circle(tee, radius: reach)",
+    "stones = (circle((60, 90), radius: 4), circle((75, 90), radius: 4))",
+    "green = pond union rect((30, 30), width: 50, height: 20)",
+    "far = circle((150, 40), radius: 5)",
+    "asked = probe(green, at: ((35, 40), (0, 0)))",
+    "depth = field(green, cell: 8)",
+    "slope = 30deg",
+    "",
+  ].join("\n"),
+);
+const valueFor = (name: string) => view.definitions.find((each) => each.name === name)?.value ?? null;
+
+test("shapes come in the order of their definitions, items of lists one by one", () => {
+  expect(shapesOf(view).map(({ name }) => name)).toEqual(["pond", "stones 1", "stones 2", "green", "far"]);
+  expect(shapesOf(view)).toBe(shapesOf(view));
+});
+
+test("results are what no other shape is made from", () => {
+  expect(results(view).map(({ name }) => name)).toEqual(["stones 1", "stones 2", "green", "far"]);
+});
+
+test("the shape in question: the chosen one, what a probe asks, the last result; for Combine the last combined one", () => {
+  expect(shapeBehind(view, "pond")?.name).toBe("pond");
+  expect(shapeBehind(view, "stones")?.name).toBe("stones 1");
+  expect(shapeBehind(view, "stones 2")?.name).toBe("stones 2");
+  expect(shapeBehind(view, "asked")?.name).toBe("green");
+  expect(shapeBehind(view, "reach")?.name).toBe("far");
+  expect(shapeBehind(viewOf("a = 1\n"), "a")).toBeNull();
+  expect(shapeInQuestion(view, "far", "flatten")?.name).toBe("far");
+  expect(shapeInQuestion(view, "far", "combine")?.name).toBe("green");
+  expect(shapeInQuestion(view, "green", "combine")?.name).toBe("green");
+});
+
+test("what is dragged takes along all that follows from its numbers", () => {
+  const { handles } = view.definitions.find(({ name }) => name === "pond")!;
+  const [handle] = handles;
+  const rim: HandleSpot = { definition: "pond", index: 0, mark: "plain", x: handle.x, y: handle.y, handle };
+  expect([...movedWith(view, rim)].sort()).toEqual(["asked", "depth", "green", "pond", "reach"]);
+  expect(gripText(rim.handle, "pond")).toContain("← reach");
+  expect(isDriven(rim.handle)).toBe(true);
+});
+
+test("the margin tells the figure that matters of each kind of value", () => {
+  const pond = valueFor("pond") as ShapeView;
+  expect(marginText(pond).text).toBe(
+    `${pond.vertices} · ${pond.area.toLocaleString("en-US", { maximumFractionDigits: 1, minimumFractionDigits: 1 })}`,
+  );
+  expect(marginText(valueFor("reach")).text).toBe("20");
+  expect(marginText(valueFor("tee")).text).toBe("30.00, 40.00");
+  expect(marginText(valueFor("stones")).text).toBe("2 shapes");
+  expect(marginText(valueFor("asked")).text).toBe("1 of 2 inside");
+  expect(marginText(valueFor("slope")).text).toBe("30.000°");
+  expect(marginText(valueFor("depth")).text).toMatch(/^\d+ × \d+$/);
+  expect(marginText(null).text).toBe("");
+});
+
+test("what is added to a script goes on a line of its own, under a name that is free", () => {
+  expect(freshName(view, "cut")).toBe("cut");
+  expect(freshName(view, "pond")).toBe("pond2");
+  expect(appendedLine("a = 1", "b = 2")).toEqual([{ from: 5, to: 5, insert: "\nb = 2\n" }]);
+  expect(appendedLine("a = 1\n", "b = 2")).toEqual([{ from: 6, to: 6, insert: "b = 2\n" }]);
+  expect(appendedLine("", "b = 2")).toEqual([{ from: 0, to: 0, insert: "b = 2\n" }]);
+});
