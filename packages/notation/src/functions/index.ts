@@ -10,10 +10,11 @@ import { shapeFunctions } from "./shapes";
 import type { FunctionSignature, MethodSignature } from "./signature";
 import type { Value } from "./values";
 
+export { combineShapes } from "./combined-shapes";
 export type { Grip, Handle, Measure } from "./handle";
 export { pointHandles } from "./handles";
 export type { Driver, Origin, PointOrigin } from "./origin";
-export { type Combination, combineShapes, MOST_VERTICES, Shape, type Sources } from "./shape";
+export { type Combination, MOST_VERTICES, Shape, type Sources } from "./shape";
 export { PathTextError } from "./shapes";
 export * from "./signature";
 export { bestCircle, type LegValue, type TrailRecord } from "./trail";

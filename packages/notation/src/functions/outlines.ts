@@ -1,8 +1,9 @@
 import { polygonPath } from "@vertexon/geometry";
+import { compoundOf } from "./combined-shapes";
 import { alongHandle, angleHandle, joined, pointHandle, pointHandles, radiusHandle } from "./handles";
 import { axisOrigin, type MaybeOrigin, shifted } from "./origin";
 import { OutlineBuilder } from "./outline-builder";
-import { compoundOf, Shape } from "./shape";
+import { Shape } from "./shape";
 import { shapeOf } from "./shapes";
 import { ArgumentError, type Bound, type FunctionSignature, type SheetContext } from "./signature";
 import { trailOutline } from "./trail";

@@ -101,10 +101,9 @@ export function HandoffStation({ view, thread, shape, onEdit }: StationProps) {
             ],
             [
               "error bound",
-              <span key="e" className="mono">
-                {small(shape.shape.error + handoff.rounding)}
+              <span key="e">
+                <span className="mono">{small(shape.shape.error + handoff.rounding)}</span>{" "}
                 <span className="quiet">
-                  {" "}
                   = {small(shape.shape.error)} outline + {small(handoff.rounding)} digits
                 </span>
               </span>,
