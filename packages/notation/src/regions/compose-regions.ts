@@ -1,6 +1,7 @@
 import type { FiveShapes } from "./five-shapes";
 import type { RegionTree } from "./joining";
 import { RegionSets } from "./region-sets";
+import { operandsIn, splitByShape } from "./split-by-shape";
 import { SHAPES } from "./symmetries";
 
 /** A region of overlapping shapes: the places of the shapes that it lies in, rising. */
@@ -21,7 +22,7 @@ const SOON_MADE = 16;
 
 /** Whether the shortest expression is looked up in the table of five shapes. */
 export function needsFiveShapes(names: readonly string[], regions: readonly RegionKey[]): boolean {
-  return names.length === SHAPES && regions.length > SOON_MADE;
+  return names.length >= SHAPES && regions.length > SOON_MADE;
 }
 
 /**
@@ -30,7 +31,8 @@ export function needsFiveShapes(names: readonly string[], regions: readonly Regi
  *
  * Up to five shapes it is certain: all sets of at most sixteen regions are made, and more regions of five shapes are looked
  * up in a table, which is to be given where {@link needsFiveShapes} says so. Of more shapes, or without the table, sets
- * are made up to some number of operands (region-sets.ts); beyond it the answer is right, but may be longer.
+ * are made up to some number of operands (region-sets.ts); what takes more is put together from expressions on all shapes
+ * but one (split-by-shape.ts), and may be longer than need be.
  */
 export function fewestOperands(
   names: readonly string[],
@@ -38,40 +40,79 @@ export function fewestOperands(
   wanted: readonly number[],
   table?: FiveShapes,
 ): Composed | null {
-  if (wanted.length === 0) return null;
-  const found =
-    table && needsFiveShapes(names, regions) ? lookedUp(table, regions, wanted) : made(names, regions, wanted);
-  const term = found === null ? oneByOne(names, regions, wanted) : termOf(found, names);
-  return { expression: written(inOrder(term, names)), isFewest: found !== null };
-}
-
-function made(names: readonly string[], regions: readonly RegionKey[], wanted: readonly number[]): RegionTree | null {
-  return regions.length <= MOST_REGIONS ? setsOf(names.length, regions).fewest(setOf(wanted)) : null;
-}
-
-function lookedUp(table: FiveShapes, regions: readonly RegionKey[], wanted: readonly number[]): RegionTree {
   const masks = regions.map(({ inside }) => setOf(inside));
-  return table.fewest(setOf(masks), setOf(wanted.map((region) => masks[region])));
+  const flags = masks.map((_, i) => wanted.includes(i));
+  const found = treeOf(Array.from(names.keys()), masks, flags, table);
+  return found && { expression: written(inOrder(termOf(found.tree, names), names)), isFewest: found.isFewest };
 }
 
-/** The last ones are kept: choosing goes on among the same regions. */
-let last: { key: string; sets: RegionSets } | null = null;
+interface Found {
+  tree: RegionTree;
+  isFewest: boolean;
+}
 
-function setsOf(shapes: number, regions: readonly RegionKey[]): RegionSets {
-  const key = `${shapes}: ${regions.map(({ inside }) => inside.join()).join(" ")}`;
-  if (last?.key === key) return last.sets;
-  const sets = new RegionSets(
-    Array.from({ length: shapes }, (_, shape) =>
-      setOf(regions.flatMap(({ inside }, i) => (inside.includes(shape) ? [i] : []))),
-    ),
-    regions.length,
+/** Of some shapes, told by their places, the regions by masks of places: an expression for those that are wanted. */
+function treeOf(
+  shapes: readonly number[],
+  masks: readonly number[],
+  wanted: readonly boolean[],
+  table?: FiveShapes,
+  isPart = false,
+): Found | null {
+  if (!wanted.includes(true)) return null;
+  if (table && shapes.length === SHAPES && masks.length > SOON_MADE) {
+    const keys = masks.map((mask) => setOf(shapes.flatMap((shape, i) => ((mask >> shape) & 1 ? [i] : []))));
+    const tree = table.fewest(setOf(keys), setOf(keys.filter((_, i) => wanted[i])));
+    return { tree: named(tree, shapes), isFewest: true };
+  }
+  if (masks.length <= (isPart ? SOON_MADE : MOST_REGIONS)) {
+    const tree = setsOf(shapes, masks).fewest(setOf(masks.flatMap((_, i) => (wanted[i] ? [i] : []))));
+    if (tree !== null) return { tree: named(tree, shapes), isFewest: true };
+  }
+  const trees = mostEven(shapes, masks, isPart ? 1 : TRIED).map((shape) =>
+    splitByShape(shape, masks, wanted, (keys, flags) => {
+      const others = shapes.filter((each) => each !== shape);
+      return treeOf(others, keys, flags, table, true)?.tree ?? null;
+    }),
   );
-  last = { key, sets };
+  return { tree: trees.reduce((a, b) => (operandsIn(b) < operandsIn(a) ? b : a)), isFewest: false };
+}
+
+/** By so many shapes a choice of regions is split for trial; its parts by one, as trying each would take too long. */
+const TRIED = 3;
+
+/** The shapes that about as many regions lie in as outside of. */
+function mostEven(shapes: readonly number[], masks: readonly number[], count: number): number[] {
+  const off = (shape: number): number =>
+    Math.abs(2 * masks.filter((mask) => (mask >> shape) & 1).length - masks.length);
+  return [...shapes].sort((a, b) => off(a) - off(b)).slice(0, count);
+}
+
+/** A tree with the places of some shapes for theirs among all. */
+function named(tree: RegionTree, shapes: readonly number[]): RegionTree {
+  if (typeof tree === "number") return shapes[tree];
+  return { ...tree, a: named(tree.a, shapes), b: named(tree.b, shapes) };
+}
+
+/** So many are kept: choosing goes on among the same regions. */
+const KEPT = 24;
+const kept = new Map<string, RegionSets>();
+
+function setsOf(shapes: readonly number[], masks: readonly number[]): RegionSets {
+  const key = `${shapes}: ${masks}`;
+  const known = kept.get(key);
+  if (known) return known;
+  const sets = new RegionSets(
+    shapes.map((shape) => setOf(masks.flatMap((mask, i) => ((mask >> shape) & 1 ? [i] : [])))),
+    masks.length,
+  );
+  if (kept.size === KEPT) kept.delete(kept.keys().next().value!);
+  kept.set(key, sets);
   return sets;
 }
 
-function setOf(regions: readonly number[]): number {
-  return regions.reduce((set, region) => set | (1 << region), 0);
+function setOf(places: readonly number[]): number {
+  return places.reduce((set, place) => set | (1 << place), 0);
 }
 
 type Operation = "union" | "intersection" | "difference" | "xor";
@@ -90,19 +131,6 @@ function joined(operation: Operation, a: Term, b: Term): Term {
   const partsOf = (term: Term): Term[] =>
     typeof term !== "string" && term.operation === operation ? term.parts : [term];
   return { operation, parts: [...partsOf(a), ...(operation === "difference" ? [b] : partsOf(b))] };
-}
-
-/** The union of the wanted regions, or all shapes without the others, each region told by all shapes. */
-function oneByOne(names: readonly string[], regions: readonly RegionKey[], wanted: readonly number[]): Term {
-  const single = (region: number): Term => {
-    const { inside } = regions[region];
-    const within = inside.map((shape): Term => names[shape]).reduce((a, b) => joined("intersection", a, b));
-    return names.filter((_, shape) => !inside.includes(shape)).reduce((a, b) => joined("difference", a, b), within);
-  };
-  if (2 * wanted.length <= regions.length) return wanted.map(single).reduce((a, b) => joined("union", a, b));
-  const all = names.map((name): Term => name).reduce((a, b) => joined("union", a, b));
-  const others = regions.flatMap((_, i) => (wanted.includes(i) ? [] : [single(i)]));
-  return others.reduce((a, b) => joined("difference", a, b), all);
 }
 
 /** What may stand in any order stands in that of the shapes. */
