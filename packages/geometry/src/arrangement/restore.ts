@@ -68,6 +68,7 @@ export function positionsOf(
       keepNear(point, to, distance);
     },
   );
+  // Where all that takes part stays on the grid already, looking adds nothing.
   const allKept = (e: number): boolean => {
     if (!isKept(e) || !isKept(next[e])) return false;
     for (let k = meetings.first[e]; k < meetings.first[e + 1]; k++) if (!isKept(meetings.points[k])) return false;
