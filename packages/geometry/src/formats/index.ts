@@ -6,13 +6,7 @@
  * sense and the order of vertices together. Numbers are rounded to a count of decimals; how far that can move a vertex
  * is part of the result, and so is every vertex that rounding made equal to the one before it.
  */
-export {
-  type Handoff,
-  type HandoffFormat,
-  type HandoffOptions,
-  handoffFormats,
-  type PolygonFormat,
-  writeCurves,
-  writeEdgeTable,
-  writePolygons,
-} from "./write-polygons";
+export { type Handoff, type HandoffFormat, type HandoffOptions, handoffFormats } from "./handoff";
+export { writeCurves } from "./write-curves";
+export { writeEdgeTable } from "./write-edge-table";
+export { type PolygonFormat, writePolygons } from "./write-polygons";

@@ -1,35 +1,6 @@
-import type { EdgeSources } from "../curved";
-import { type Path, writePathData } from "../path";
 import { allRings, type MultiPolygon, type Ring } from "../polygon";
-
-/** The formats by their names in the notation, with a title and the usual file ending. */
-export const handoffFormats = {
-  typescript: { title: "TypeScript", ending: "ts" },
-  "c-array": { title: "C array", ending: "h" },
-  json: { title: "JSON", ending: "json" },
-  "svg-path": { title: "SVG path data", ending: "txt" },
-  "svg-curves": { title: "SVG curves", ending: "txt" },
-  wkt: { title: "WKT", ending: "wkt" },
-  "edge-table": { title: "Edge table", ending: "csv" },
-} as const;
-
-export type HandoffFormat = keyof typeof handoffFormats;
-
-export interface HandoffOptions {
-  /** The name in the program; characters that no identifier may hold become underscores. */
-  name: string;
-  /** Digits after the decimal point, 0 to 17. */
-  decimals: number;
-}
-
-export interface Handoff {
-  text: string;
-  vertices: number;
-  /** No vertex moved further than this when it was rounded, in plan units. */
-  rounding: number;
-  /** Vertices that became equal to the one before them in their ring. */
-  merged: number;
-}
+import { effectOfRounding, plainNumber, requireDecimals } from "./decimals";
+import type { Handoff, HandoffFormat, HandoffOptions } from "./handoff";
 
 /** Formats that know straight edges only, and not where they come from. */
 export type PolygonFormat = Exclude<HandoffFormat, "svg-curves" | "edge-table">;
@@ -46,66 +17,6 @@ export function writePolygons(format: PolygonFormat, polygons: MultiPolygon, opt
     vertices: rings.reduce((sum, ring) => sum + ring.length / 2, 0),
     ...effectOfRounding(rings, decimals),
   };
-}
-
-/**
- * Writes outlines as SVG path data with their curves; vertices are the ends of segments. Throws RangeError for a count of
- * decimals out of range.
- */
-export function writeCurves(path: Path, { decimals }: Pick<HandoffOptions, "decimals">): Handoff {
-  requireDecimals(decimals);
-  const rings = path.subpaths.map(({ segments }) => Float64Array.from(segments.flatMap((s) => [s.x0, s.y0])));
-  return {
-    text: `${writePathData(path, (value) => plainNumber(value, decimals))}\n`,
-    vertices: rings.reduce((sum, ring) => sum + ring.length / 2, 0),
-    ...effectOfRounding(rings, decimals),
-  };
-}
-
-/** Digits of parameters in an edge table. */
-const PARAMETER_DECIMALS = 9;
-
-/**
- * Writes the edges of polygons as a table (RFC 4180) with what each stands for: `sources` tells it ring by ring, each
- * polygon's outer ring, then its holes. Polygons, rings (0 for the outer one), edges, subpaths and segments are counted
- * from 0; parameters run backwards where an edge runs against its segment. Throws RangeError for a count of decimals out of
- * range.
- */
-export function writeEdgeTable(
-  polygons: MultiPolygon,
-  sources: readonly EdgeSources<string>[],
-  { decimals }: Pick<HandoffOptions, "decimals">,
-): Handoff {
-  requireDecimals(decimals);
-  const number = (value: number): string => plainNumber(value, decimals);
-  const parameter = (value: number): string => plainNumber(value, PARAMETER_DECIMALS);
-  const lines = ["polygon,ring,edge,x0,y0,x1,y1,source,subpath,segment,from,to"];
-  let of = 0;
-  polygons.forEach(({ outer, holes }, polygon) => {
-    [outer, ...holes].forEach((vertices, ring) => {
-      const { curves, curve, from, to } = sources[of++];
-      for (let i = 0; i < vertices.length; i += 2) {
-        const j = (i + 2) % vertices.length;
-        const ends = [vertices[i], vertices[i + 1], vertices[j], vertices[j + 1]].map(number);
-        const edge = i / 2;
-        const { attached, subpath, index } = curves[curve[edge]];
-        const range = [parameter(from[edge]), parameter(to[edge])];
-        lines.push([polygon, ring, edge, ...ends, quoted(attached), subpath, index, ...range].join());
-      }
-    });
-  });
-  const rings = allRings(polygons);
-  return { text: `${lines.join("\r\n")}\r\n`, vertices: lines.length - 1, ...effectOfRounding(rings, decimals) };
-}
-
-/** A field of a table. */
-function quoted(text: string): string {
-  return /[",\r\n]/.test(text) ? `"${text.replaceAll('"', '""')}"` : text;
-}
-
-function requireDecimals(decimals: number): void {
-  if (!Number.isInteger(decimals) || decimals < 0 || decimals > 17)
-    throw new RangeError(`decimals must be a whole number from 0 to 17, not ${decimals}`);
 }
 
 type NumberText = (value: number) => string;
@@ -170,27 +81,4 @@ function rows(ring: Ring, number: NumberText, indent: string, open: string, clos
   const lines: string[] = [];
   for (let i = 0; i < all.length; i += 3) lines.push(indent + all.slice(i, i + 3).join(", "));
   return lines.join(",\n");
-}
-
-/** Decimal without an exponent, without trailing zeros, without −0. */
-function plainNumber(value: number, decimals: number): string {
-  if (Math.abs(value) >= 1e21) return BigInt(value).toString();
-  const text = value.toFixed(decimals);
-  const short = text.includes(".") ? text.replace(/\.?0+$/, "") : text;
-  return short === "-0" ? "0" : short;
-}
-
-function effectOfRounding(rings: readonly Ring[], decimals: number): { rounding: number; merged: number } {
-  let rounding = 0;
-  let merged = 0;
-  for (const ring of rings) {
-    const n = ring.length;
-    const rounded = Float64Array.from(ring, (value) => Number(plainNumber(value, decimals)));
-    for (let i = 0; i < n; i += 2) {
-      rounding = Math.max(rounding, Math.hypot(rounded[i] - ring[i], rounded[i + 1] - ring[i + 1]));
-      const before = (i + n - 2) % n;
-      if (rounded[i] === rounded[before] && rounded[i + 1] === rounded[before + 1]) merged++;
-    }
-  }
-  return { rounding, merged };
 }
