@@ -238,6 +238,18 @@ test("each edge of a result lies on the edge that it says it comes from", () => 
   );
 });
 
+test("an edge that others overlap in part is told by the one that reaches over all of it", () => {
+  const box = (width: number): Operand => ({
+    rings: [Float64Array.of(0, 0, width, 0, width, 1, 0, 1)],
+    fillRule: "nonzero",
+  });
+  const [{ operand, edge }] = combine("union", box(1), box(2)).origins();
+  expect([operand[0], edge[0], operand[2], edge[2]]).toEqual([1, 0, 1, 2]);
+  // A line there and back is nothing, and tells nothing.
+  const spike: Operand = { rings: [Float64Array.of(0, 0, 0, 1)], fillRule: "nonzero" };
+  expect([...combine("union", spike, box(2)).origins()[0].operand]).toEqual([1, 1, 1, 1]);
+});
+
 test("any choice among the regions, as one shape, has the area and the places of those regions", () => {
   const three = fc.array(operandPair, { minLength: 2, maxLength: 2 }).map(([[a, b], [c]]) => [a, b, c]);
   fc.assert(

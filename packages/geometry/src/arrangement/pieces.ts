@@ -156,7 +156,8 @@ function merged(separate: SeparatePieces, layers: number, isCut: (layer: number)
   const isCutLayer = Uint8Array.from({ length: layers }, (_, k) => (isCut(k) ? 1 : 0));
   let kept = 0;
   for (let k = 0; k < count; ) {
-    const e = order[k++];
+    const begin = k;
+    let e = order[k++];
     const isRun = first[e] >= 0;
     const start = all.from[e];
     const end = all.to[e];
@@ -181,6 +182,8 @@ function merged(separate: SeparatePieces, layers: number, isCut: (layer: number)
     let isThere = false;
     for (let i = 0; i < layers && !isThere; i++) isThere = turn[at + i] !== 0;
     if (!isThere) continue;
+    // It is told by an edge of a layer that does not cancel out.
+    for (let i = begin + 1; i < k && turn[at + layer[e]] === 0; i++) e = order[i];
     from[kept] = u;
     to[kept] = v;
     firstOf[kept] = first[e];

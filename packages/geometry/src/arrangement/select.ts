@@ -1,5 +1,6 @@
 import type { MultiPolygon, Polygon, Ring } from "../polygon";
 import type { Arrangement } from "./arrange";
+import { coveringEdges } from "./covering-edges";
 import { GrowingInts } from "./growing";
 import { nest } from "./nesting";
 import { roundingOf } from "./outlines";
@@ -115,7 +116,11 @@ export function assemble(arrangement: Arrangement, selected: Uint8Array): Combin
     },
     crossings: () => crossingsOf(arrangement),
     slivers: () => closedSlivers(arrangement),
-    origins: () => order.map((i) => originsOf(arrangement, edges.subarray(edgesFirst[i], edgesFirst[i + 1]))),
+    origins: () =>
+      order.map((i) => {
+        const along = edges.subarray(edgesFirst[i], edgesFirst[i + 1]);
+        return originsOf(arrangement, coveringEdges(arrangement, rings[i], along));
+      }),
   };
 }
 
