@@ -28,5 +28,5 @@ for (let index = 0; index < cases; index++) {
 console.log(`${cases} cases, ${4 * cases} operations, seed ${seed}: ${wrong} wrong`);
 const record = path.join(root, "docs/accuracy-fuzz.json");
 const longest = JSON.parse(readFileSync(record, "utf8"));
-if (cases >= longest.cases) writeFileSync(record, `${JSON.stringify({ cases, seed, wrong })}\n`);
+if (cases >= longest.cases) writeFileSync(record, `{ "cases": ${cases}, "seed": ${seed}, "wrong": ${wrong} }\n`);
 process.exitCode = wrong ? 1 : 0;
