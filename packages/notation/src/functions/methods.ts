@@ -252,7 +252,7 @@ export const shapeMethods: MethodSignature[] = [
   {
     name: "attach",
     about:
-      "The same shape with a text that its edges carry through every operation, in place of its name; see the edge table.",
+      "The same shape with a text that its edges carry through set operations, maps and cuts, in place of its name; see the edge table.",
     parameters: [{ name: "text", type: "text", about: "a name, attributes, what the program needs" }],
     returns: "shape",
     example: 'circle((40, 40), radius: 30).attach("water, friction 0.4") union rect((40, 20), width: 60, height: 40)',
