@@ -1,6 +1,9 @@
 import fc from "fast-check";
 import { crossingPixel, type Pixel } from "../src/arrangement/crossing-pixel";
+import type { GivenEdges } from "../src/arrangement/given-edges";
 import { pixelGrid } from "../src/arrangement/grid";
+import { meetsPixelAsGiven } from "../src/arrangement/near-edge";
+import { toCommonIntegers } from "../src/numeric";
 
 test("the grid: halves of a step at most, whole numbers, there and back, at every size", () => {
   const exponent = fc.integer({ min: -1000, max: 1000 });
@@ -30,13 +33,15 @@ test("the grid is fine: 2^-44 of the extent or the doubles' own step, and exact 
   expect(pixelGrid([Float64Array.of(2 ** 52, 0, 2 ** 52 + 8, 1)]).step).toBe(1);
 });
 
-/** The crossing in fractions of BigInt, rounded half up. */
-function exactPixel(v: readonly number[]): Pixel {
-  const [ax, ay, bx, by, cx, cy, dx, dy] = v.map(BigInt);
+/** The crossing in fractions of BigInt, rounded half up; coordinates are the sums of two doubles. */
+function exactPixel(wholes: readonly number[], offsets: readonly number[]): Pixel {
+  const { integers } = toCommonIntegers([1, ...wholes, ...offsets]);
+  const one = integers[0];
+  const [ax, ay, bx, by, cx, cy, dx, dy] = wholes.map((_, k) => integers[1 + k] + integers[9 + k]);
   const den = (bx - ax) * (dy - cy) - (by - ay) * (dx - cx);
   const num = (cx - ax) * (dy - cy) - (cy - ay) * (dx - cx);
   const rounded = (start: bigint, along: bigint): number => {
-    const [n, d] = [2n * (start * den + num * along) + den, 2n * den];
+    const [n, d] = [2n * (start * den + num * along) + den * one, 2n * den * one];
     const q = n / d;
     return Number(n % d !== 0n && n < 0n !== d < 0n ? q - 1n : q);
   };
@@ -44,31 +49,111 @@ function exactPixel(v: readonly number[]): Pixel {
 }
 
 const pixel: Pixel = { x: 0, y: 0 };
-const crosses = (v: readonly number[]): boolean => {
-  const points = { x: Float64Array.of(v[0], v[2], v[4], v[6]), y: Float64Array.of(v[1], v[3], v[5], v[7]) };
-  return crossingPixel(points, 0, 1, 2, 3, pixel);
-};
 
-test("the pixel of a crossing is the exact one, close calls and nearly parallel edges included", () => {
+/** Two edges, from x y to x y each. */
+function edgesOf(wholes: readonly number[], offsets: readonly number[]): GivenEdges {
+  const every = (values: readonly number[], from: number) =>
+    Float64Array.of(...[0, 1, 2, 3].map((k) => values[2 * k + from]));
+  const [x, y, startX, startY] = [every(wholes, 0), every(wholes, 1), every(offsets, 0), every(offsets, 1)];
+  return { x, y, next: Int32Array.of(1, 1, 3, 3), startX, startY, endX: startX, endY: startY };
+}
+
+const crosses = (v: readonly number[], offsets: readonly number[] = v.map(() => 0)): boolean =>
+  crossingPixel(edgesOf(v, offsets), 0, 2, pixel);
+
+/** Offsets in pixels: none, plain halves, and as fine as doubles go. */
+const offset = fc.oneof(
+  fc.constantFrom(0, -0.5, 0.25, 2 ** -53, -(2 ** -300)),
+  fc.double({ min: -0.5, max: 0.4999, noNaN: true }),
+);
+
+test("the pixel of a crossing is the exact one, close calls, nearly parallel edges and ends off the grid included", () => {
   const size = fc.constantFrom(4, 1000, 2 ** 30, 2 ** 45);
   const unit = fc.double({ min: -1, max: 1, noNaN: true });
+  const eight = fc.array(offset, { minLength: 8, maxLength: 8 });
   let crossings = 0;
   fc.assert(
-    fc.property(size, fc.array(unit, { minLength: 8, maxLength: 8 }), fc.boolean(), (scale, values, parallel) => {
-      const v = values.map((value) => Math.round(value * scale));
-      if (parallel) {
-        // The second edge from near one end of the first to near the other, on the other side.
-        [v[4], v[5], v[6], v[7]] = [v[0] + 1, v[1] - 2, v[2] - 1, v[3] + 2];
-      }
-      if (!crosses(v)) return;
-      crossings++;
-      const want = exactPixel(v);
-      expect([pixel.x + 0, pixel.y + 0]).toEqual([want.x, want.y]);
-    }),
-    { numRuns: 4000 },
+    fc.property(
+      size,
+      fc.array(unit, { minLength: 8, maxLength: 8 }),
+      fc.constantFrom("any", "parallel", "twins"),
+      fc.oneof(fc.constant([0, 0, 0, 0, 0, 0, 0, 0]), eight),
+      (scale, values, kind, offsets) => {
+        const v = values.map((value) => Math.round(value * scale) + 0);
+        // The second edge from near one end of the first to near the other, on the other side; or in the same pixels.
+        if (kind === "parallel") [v[4], v[5], v[6], v[7]] = [v[0] + 1, v[1] - 2, v[2] - 1, v[3] + 2];
+        if (kind === "twins") [v[4], v[5], v[6], v[7]] = [v[0], v[1], v[2], v[3]];
+        if (!crosses(v, offsets)) return;
+        crossings++;
+        const want = exactPixel(v, offsets);
+        expect([pixel.x + 0, pixel.y + 0]).toEqual([want.x, want.y]);
+      },
+    ),
+    { numRuns: 6000 },
   );
   expect(crossings).toBeGreaterThan(500);
 });
+
+test("which edges properly cross, and which pixels they meet, is decided for the edges as they were given", () => {
+  const small = fc.integer({ min: -3, max: 3 });
+  const counts = { crossings: 0, met: 0, not: 0 };
+  fc.assert(
+    fc.property(
+      fc.array(small, { minLength: 10, maxLength: 10 }),
+      fc.array(offset, { minLength: 8, maxLength: 8 }),
+      (v, offsets) => {
+        const edges = edgesOf(v, offsets);
+        const { integers } = toCommonIntegers([0.5, ...v.slice(0, 8), ...offsets]);
+        const [ax, ay, bx, by, cx, cy, dx, dy] = offsets.map((_, k) => integers[1 + k] + integers[9 + k]);
+        const turn = (px: bigint, py: bigint, qx: bigint, qy: bigint, rx: bigint, ry: bigint): number => {
+          const cross = (qx - px) * (ry - py) - (qy - py) * (rx - px);
+          return cross > 0n ? 1 : cross < 0n ? -1 : 0;
+        };
+        const isCrossing =
+          turn(ax, ay, bx, by, cx, cy) * turn(ax, ay, bx, by, dx, dy) < 0 &&
+          turn(cx, cy, dx, dy, ax, ay) * turn(cx, cy, dx, dy, bx, by) < 0;
+        expect(crossingPixel(edges, 0, 2, pixel)).toBe(isCrossing);
+        if (isCrossing) counts.crossings++;
+        // A pixel that holds no end, cut out of the edge by its sides.
+        const [px, py] = [v[8], v[9]];
+        if ((px === v[0] && py === v[1]) || (px === v[2] && py === v[3])) return;
+        const want = cutBy([ax, ay, bx, by], integers[0], px, py);
+        expect(meetsPixelAsGiven(edges, 0, px, py)).toBe(want);
+        counts[want ? "met" : "not"]++;
+      },
+    ),
+    { numRuns: 3000 },
+  );
+  expect(Math.min(counts.crossings, counts.met, counts.not)).toBeGreaterThan(50);
+});
+
+/**
+ * Whether an edge has a point in a half-open pixel, of which half a side is `half` long: the range of its parameter (in
+ * fractions n / d, with whether the ends belong to it) where it lies between the sides.
+ */
+function cutBy([ax, ay, bx, by]: bigint[], half: bigint, px: number, py: number): boolean {
+  let [low, high] = [
+    { n: 0n, d: 1n, open: false },
+    { n: 1n, d: 1n, open: false },
+  ];
+  const isLess = (p: { n: bigint; d: bigint }, q: { n: bigint; d: bigint }): boolean => p.n * q.d < q.n * p.d;
+  for (const [from, to, middle] of [
+    [ax, bx, 2n * half * BigInt(px)],
+    [ay, by, 2n * half * BigInt(py)],
+  ]) {
+    const [left, right] = [middle - half, middle + half];
+    if (from === to) {
+      if (from < left || from >= right) return false;
+      continue;
+    }
+    const at = (side: bigint, open: boolean) =>
+      to > from ? { n: side - from, d: to - from, open } : { n: from - side, d: from - to, open };
+    const [first, last] = to > from ? [at(left, false), at(right, true)] : [at(right, true), at(left, false)];
+    if (isLess(low, first) || (!isLess(first, low) && first.open)) low = first;
+    if (isLess(last, high) || (!isLess(high, last) && last.open)) high = last;
+  }
+  return isLess(low, high) || (!isLess(high, low) && !low.open && !high.open);
+}
 
 test("edges that touch or overlap do not properly cross", () => {
   [pixel.x, pixel.y] = [7, 7];

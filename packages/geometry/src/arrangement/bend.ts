@@ -2,7 +2,7 @@ import { crossRounded, pointOrder } from "../numeric";
 import { BentEdge } from "./bent-edge";
 import { GrowingInts } from "./growing";
 import type { Meetings } from "./meetings";
-import { meetsPixel } from "./near-edge";
+import { distanceAsGiven, meetsPixel, meetsPixelAsGiven } from "./near-edge";
 import type { Outlines } from "./outlines";
 
 /** The points that edges are bent to: those of edge e, in the order of travel, are points[first[e]] to points[first[e + 1]]. */
@@ -11,30 +11,35 @@ export interface Bends {
   points: Int32Array;
   /** Rounds until nothing changed, the last one included. */
   passes: number;
-  /** How far, in steps, all rounds together may have moved a point of an edge. */
-  movement: number;
+  /** How far, in steps, a point of an edge was moved at most: to the pixels that it met as given, and by all further rounds. */
+  movedFirst: number;
+  movedLater: number;
 }
 
 /**
  * Bends every edge through the pixels that it meets, and the pieces again, until nothing changes; null where that took
  * more rounds than points within the margin allow for. Vertices that something is bent to are marked as touched.
  *
- * One round makes an arrangement whose pieces meet only at nodes: a bent piece runs within the pixels' width of the edge
- * that it came from, and a pixel centre on it would close that strip off, so the edge would have passed through that pixel
- * too. Further rounds move pieces off pixels that only the bending brought them into; after the last one no piece comes
- * within half a step of a point that is not its end, and rounding the result again changes nothing.
+ * The first round asks edges as they were given: it puts their ends into the centres of pixels, too. It makes an
+ * arrangement whose pieces meet only at nodes: a bent piece runs within the pixels' width of the edge that it came from,
+ * and a pixel centre on it would close that strip off, so the edge would have passed through that pixel too (L. Guibas and
+ * D. Marimont, Rounding arrangements dynamically, 1998, for edges whose ends lie anywhere). Further rounds move pieces off
+ * pixels that only the bending brought them into; after the last one no piece comes within half a step of a point that is
+ * not its end, and rounding the result again changes nothing. They come to points that are there already: every point that
+ * is no vertex is the pixel of a crossing of two edges as they were given.
  *
- * A point of a piece is at most 1/sqrt(2) steps from the round before: after k rounds a piece meets no pixel further than
- * (k + 1)/sqrt(2) from its edge: with a margin of 4 steps, five rounds see all there is.
+ * A point of a piece is at most 1/sqrt(2) steps from the round before: round k meets no pixel further than k/sqrt(2) from
+ * the edge as it was given, and that is at most 1/sqrt(2) from the straight way between its ends' pixels, by which points
+ * were found: with a margin of 4 steps, four rounds see all there is.
  */
 export function bendEdges(outlines: Outlines, meetings: Meetings, margin: number): Bends | null {
-  const mostPasses = Math.floor(margin * Math.SQRT2);
+  const mostPasses = Math.floor(margin * Math.SQRT2) - 1;
   const { next } = outlines;
   const n = next.length;
   const { touched, first: nearFirst } = meetings;
   const first = new Int32Array(n + 1);
   const bent = new GrowingInts();
-  const bending = new Bending(meetings, mostPasses);
+  const bending = new Bending(outlines, meetings, mostPasses);
   const { chain, met } = bending;
   const movements = new Float64Array(mostPasses + 1);
   let passes = 1;
@@ -52,7 +57,8 @@ export function bendEdges(outlines: Outlines, meetings: Meetings, margin: number
     first,
     points: bent.values.slice(0, bent.length),
     passes,
-    movement: movements.reduce((sum, movement) => sum + movement, 0),
+    movedFirst: movements[0],
+    movedLater: movements.subarray(1).reduce((sum, movement) => sum + movement, 0),
   };
 }
 
@@ -68,7 +74,11 @@ class Bending {
   private alongX = new Float64Array(64);
   private alongY = new Float64Array(64);
 
+  /** Whether the last round moved the edge at all. */
+  private hasMoved = false;
+
   constructor(
+    private readonly outlines: Outlines,
     private readonly meetings: Meetings,
     private readonly mostPasses: number,
   ) {
@@ -78,16 +88,16 @@ class Bending {
   /** The rounds that it took, the last one, which changed nothing, included. */
   bend(start: number, end: number, movements: Float64Array): number {
     const { chain, met } = this;
-    this.meetStraight(start, end, movements);
+    this.meetAsGiven(start, end, movements);
     chain.clear();
-    if (met.length === 0) return 1;
     chain.add(start);
     chain.add(end);
     chain.finish();
     for (let round = 1, found = 0; ; round++) {
       this.insert(found);
       // Pieces that were not moved meet what the edge met.
-      if (this.missed.length === 0 || movements[round - 1] === 0) return round + 1;
+      if (this.missed.length === 0 || !this.hasMoved) return met.length === 0 ? 1 : round + 1;
+      this.hasMoved = false;
       [this.waiting, this.missed] = [this.missed, this.waiting];
       found = met.length;
       this.missed.length = 0;
@@ -96,30 +106,33 @@ class Bending {
         if (this.meets(point, movements, round)) met.push(point);
         else this.missed.push(point);
       }
-      if (met.length === found || round === this.mostPasses) return round + 1;
+      if (met.length === found || round === this.mostPasses) return met.length === 0 ? 1 : round + 1;
     }
   }
 
-  /** The first round, of an edge that is still straight: parts the points near it into those that it meets and the others. */
-  private meetStraight(start: number, end: number, movements: Float64Array): void {
-    const { met, missed } = this;
+  /** The first round, of the edge as it was given: parts the points near it into those that it meets and the others. */
+  private meetAsGiven(start: number, end: number, movements: Float64Array): void {
+    const { met, missed, outlines } = this;
     const { x, y, first, points } = this.meetings;
+    const { startX, startY, endX, endY } = outlines;
     met.length = 0;
     missed.length = 0;
     const ax = x[start];
     const ay = y[start];
     const bx = x[end];
     const by = y[end];
+    this.hasMoved = startX[start] !== 0 || startY[start] !== 0 || endX[end] !== 0 || endY[end] !== 0;
     for (let k = first[start]; k < first[start + 1]; k++) {
       const point = points[k];
       const px = x[point];
       const py = y[point];
       if ((px === ax && py === ay) || (px === bx && py === by)) met.push(point);
-      else if (meetsPixel(this.meetings, start, end, point)) {
+      else if (meetsPixelAsGiven(outlines, start, px, py)) {
         met.push(point);
-        const cross = crossRounded(bx - ax, by - ay, px - ax, py - ay);
-        if (cross !== 0)
-          movements[0] = Math.max(movements[0], Math.abs(cross) / Math.sqrt((bx - ax) ** 2 + (by - ay) ** 2));
+        const distance = distanceAsGiven(outlines, start, px, py);
+        if (distance === 0) continue;
+        this.hasMoved = true;
+        if (distance > movements[0]) movements[0] = distance;
       } else missed.push(point);
     }
   }
@@ -138,8 +151,9 @@ class Bending {
       if ((px === ax && py === ay) || (px === bx && py === by)) return true;
       if (!meetsPixel(this.meetings, chain.point[k], chain.point[k + 1], point)) continue;
       const cross = crossRounded(bx - ax, by - ay, px - ax, py - ay);
-      if (cross !== 0)
-        movements[round] = Math.max(movements[round], Math.abs(cross) / Math.sqrt((bx - ax) ** 2 + (by - ay) ** 2));
+      if (cross === 0) return true;
+      this.hasMoved = true;
+      movements[round] = Math.max(movements[round], Math.abs(cross) / Math.sqrt((bx - ax) ** 2 + (by - ay) ** 2));
       return true;
     }
     return false;

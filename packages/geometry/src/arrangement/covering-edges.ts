@@ -16,7 +16,7 @@ export function coveringEdges(
   along: Int32Array,
 ): Int32Array {
   const { x, y, next } = outlines;
-  const reach = bends.movement + ROUNDED;
+  const reach = bends.movedFirst + bends.movedLater + ROUNDED;
   /** Whether an edge comes near a place. */
   const holds = (e: number, px: number, py: number): boolean => {
     const [ax, ay, bx, by] = [x[e], y[e], x[next[e]], y[next[e]]];

@@ -6,6 +6,12 @@ export interface PixelGrid {
   /** The grid coordinate whose pixel holds the value: the nearest integer, halves upwards (pixels are half-open). */
   column(x: number): number;
   row(y: number): number;
+  /**
+   * Where in its pixel a value lies, from the pixel's centre, in steps: exact, unless it is less than the doubles can tell
+   * of a step (2^-1074 of it).
+   */
+  offsetX(x: number, column: number): number;
+  offsetY(y: number, row: number): number;
   x(column: number): number;
   y(row: number): number;
 }
@@ -26,6 +32,8 @@ export function pixelGrid(rings: readonly Ring[]): PixelGrid {
   const middleY = Math.round((box.minY / 2 + box.maxY / 2) * a * b);
   // Adding 0 turns −0 into 0, so that equal grid points have equal bits.
   const toGrid = (value: number, middle: number): number => Math.round(value * a * b) - middle + 0;
+  // The part behind the point of a double is a double.
+  const offset = (value: number, index: number, middle: number): number => value * a * b - (index + middle);
   const fromGrid = (index: number, middle: number): number => {
     const value = ((index + middle) / a / b) as number;
     return Math.max(-Number.MAX_VALUE, Math.min(Number.MAX_VALUE, value)) + 0;
@@ -34,6 +42,8 @@ export function pixelGrid(rings: readonly Ring[]): PixelGrid {
     step: 2 ** exponent,
     column: (x) => toGrid(x, middleX),
     row: (y) => toGrid(y, middleY),
+    offsetX: (x, column) => offset(x, column, middleX),
+    offsetY: (y, row) => offset(y, row, middleY),
     x: (column) => fromGrid(column, middleX),
     y: (row) => fromGrid(row, middleY),
   };

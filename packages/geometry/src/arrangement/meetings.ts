@@ -4,6 +4,7 @@ import { EdgeTree } from "./edge-tree";
 import { GrowingDoubles, GrowingInts } from "./growing";
 import { comesNear } from "./near-edge";
 import type { Outlines } from "./outlines";
+import { withoutTwins } from "./twin-edges";
 
 /**
  * Where outlines come near each other. Points are numbered: vertices first, then the pixels of crossings, each once and
@@ -14,8 +15,10 @@ export interface Meetings {
   /** On the grid. */
   x: Float64Array;
   y: Float64Array;
-  /** Proper crossings of two edges; several may share a pixel. */
+  /** Proper crossings of two edges between their ends' pixels, without those of edges that fall together. */
   intersections: number;
+  /** Marks pixels of crossings, by their numbers among those, that nothing is bent to because edges fall together there. */
+  isGone: Uint8Array | null;
   /** Vertices that lie in one pixel with something else. */
   touched: Uint8Array;
   /** Points near an edge: those of edge e are points[first[e]] to points[first[e + 1]]. */
@@ -38,6 +41,8 @@ export function meetingsOf(outlines: Outlines, margin: number): Meetings {
   const xs = new GrowingDoubles();
   const ys = new GrowingDoubles();
   const pixel: Pixel = { x: 0, y: 0 };
+  const twins = new GrowingInts();
+  const twinsAt = new GrowingInts();
   const note = (e: number, point: number): void => {
     nearEdges.push(e);
     nearPoints.push(point);
@@ -71,7 +76,7 @@ export function meetingsOf(outlines: Outlines, margin: number): Meetings {
     const by = y[i];
     const dx = x[j];
     const dy = y[j];
-    if (i === f || j === e) {
+    if ((i === f && isOneEnd(outlines, f)) || (j === e && isOneEnd(outlines, e))) {
       // Neighbours that turn by less than a right angle come near each other in their common end only.
       if ((bx - ax) * (dx - cx) + (by - ay) * (dy - cy) >= 0) {
         const p = Math.abs(bx - ax) + Math.abs(by - ay);
@@ -81,13 +86,20 @@ export function meetingsOf(outlines: Outlines, margin: number): Meetings {
     }
     vertexNear(e, f);
     vertexNear(f, e);
-    // Edges with a common end cross nowhere else.
-    if ((ax === cx && ay === cy) || (ax === dx && ay === dy) || (bx === cx && by === cy) || (bx === dx && by === dy))
-      return;
-    if (crossingPixel(outlines, e, i, f, j, pixel)) {
-      xs.push(pixel.x);
-      ys.push(pixel.y);
-    }
+    if (!crossingPixel(outlines, e, f, pixel)) return;
+    // In the pixel of an end it is met as a vertex.
+    const px = pixel.x;
+    const py = pixel.y;
+    if ((px === ax && py === ay) || (px === bx && py === by)) return;
+    if ((px === cx && py === cy) || (px === dx && py === dy)) return;
+    xs.push(px);
+    ys.push(py);
+    const isForth = ax === cx && ay === cy && bx === dx && by === dy;
+    const isBack = ax === dx && ay === dy && bx === cx && by === cy;
+    if (!isForth && !isBack) return;
+    twins.push(e);
+    twins.push(f);
+    twinsAt.push(xs.length - 1);
   });
   const crossings = distinct(xs.values.subarray(0, xs.length), ys.values.subarray(0, ys.length));
   const crossingNear = (c: number, e: number): void => {
@@ -104,14 +116,27 @@ export function meetingsOf(outlines: Outlines, margin: number): Meetings {
     else if (comesNear(ax, ay, bx, by, px, py, margin)) note(e, n + c);
   };
   eachCrossing(tree, outlines, crossings, margin, crossingNear);
+  let isGone: Uint8Array | null = null;
+  let intersections = xs.length;
+  if (twins.length > 0) {
+    const pixels = twinsAt.values.slice(0, twinsAt.length).map((k) => placeOf(crossings, xs.values[k], ys.values[k]));
+    isGone = withoutTwins(n, n, crossings.x.length, { edges: twins, pixels }, nearEdges, nearPoints);
+    for (const c of pixels) intersections -= isGone[c];
+  }
   return {
     tree,
     x: joined(x, crossings.x),
     y: joined(y, crossings.y),
-    intersections: xs.length,
+    intersections,
+    isGone,
     touched,
     ...byEdge(n, nearEdges, nearPoints),
   };
+}
+
+/** Whether the edge that leads to a vertex ends where the one from there starts. */
+function isOneEnd({ startX, startY, endX, endY }: Outlines, i: number): boolean {
+  return startX[i] === endX[i] && startY[i] === endY[i];
 }
 
 function joined(a: Float64Array, b: Float64Array): Float64Array {
@@ -145,6 +170,18 @@ function distinct(xs: Float64Array, ys: Float64Array): Crossings {
   let count = 0;
   for (let i = 0; i < asFound.length; i++) if (asFound[i] >= 0) asFound[count++] = asFound[i];
   return { x: x.subarray(0, n), y: y.subarray(0, n), asFound: asFound.subarray(0, n) };
+}
+
+/** The number of the crossing in a pixel. */
+function placeOf({ x, y }: Crossings, px: number, py: number): number {
+  let low = 0;
+  let high = x.length - 1;
+  while (low < high) {
+    const middle = (low + high) >> 1;
+    if (x[middle] < px || (x[middle] === px && y[middle] < py)) low = middle + 1;
+    else high = middle;
+  }
+  return low;
 }
 
 /** So many crossings and edges are tried out, to see which way costs less. */

@@ -1,5 +1,11 @@
 import { crossRounded } from "../numeric";
-import type { Points } from "./crossing-pixel";
+import { DENORMAL, endOfEdge, exactEnds, type GivenEdges, startOfEdge } from "./given-edges";
+
+/** Points of the grid. */
+export interface Points {
+  x: Float64Array;
+  y: Float64Array;
+}
 
 /**
  * Whether the edge from a to b passes through the pixel of a grid point p other than its ends, that is: whether it is
@@ -14,13 +20,63 @@ export function meetsPixel({ x, y }: Points, a: number, b: number, p: number): b
   const px = x[p];
   const py = y[p];
   if ((px < ax && px < bx) || (px > ax && px > bx) || (py < ay && py < by) || (py > ay && py > by)) return false;
-  const sign = bx > ax || (bx === ax && by > ay) ? 1 : -1;
-  const dx = sign * (bx - ax);
-  const dy = sign * (by - ay);
-  const reach = dx + Math.abs(dy);
+  const dx = bx - ax;
+  const dy = by - ay;
+  const reach = Math.abs(dx) + Math.abs(dy);
   const cross = crossRounded(dx, dy, px - ax, py - ay);
   const twice = 2 * Math.abs(cross);
   return twice < reach || (twice === reach && 2 * cross === dx - dy);
+}
+
+/**
+ * The same for edge e as it was given, and a grid point whose pixel holds none of its ends.
+ */
+export function meetsPixelAsGiven(edges: GivenEdges, e: number, px: number, py: number): boolean {
+  const { x, y, next, startX, startY, endX, endY } = edges;
+  const i = next[e];
+  const ax = x[e];
+  const ay = y[e];
+  const bx = x[i];
+  const by = y[i];
+  // Places along an edge rise or fall, and so do their pixels: what lies in the box of the ends' pixels and meets the
+  // line meets the edge.
+  if ((px < ax && px < bx) || (px > ax && px > bx) || (py < ay && py < by) || (py > ay && py > by)) return false;
+  const ox = startX[e];
+  const oy = startY[e];
+  const dux = endX[i] - ox;
+  const duy = endY[i] - oy;
+  const ux = bx - ax;
+  const uy = by - ay;
+  const wx = px - ax;
+  const wy = py - ay;
+  const whole = crossRounded(ux, uy, wx, wy);
+  const reach = Math.abs(ux + dux) + Math.abs(uy + duy);
+  if (dux === 0 && duy === 0 && ox === 0 && oy === 0) {
+    const twice = 2 * Math.abs(whole);
+    return twice < reach || (twice === reach && 2 * whole === ux - uy);
+  }
+  const cross = whole + (dux * wy - ux * oy - (duy * wx - uy * ox) + (duy * ox - dux * oy));
+  const beyond = 2 * Math.abs(cross) - reach;
+  // Differences, products and sums are off by at most u = 2^-53 of themselves: by less than 8 u of each term.
+  const offsets = Math.abs(ux * oy) + Math.abs(dux * wy) + Math.abs(uy * ox) + Math.abs(duy * wx);
+  const terms = Math.abs(whole) + offsets + Math.abs(dux * oy) + Math.abs(duy * ox);
+  const bound = 2e-15 * (terms + reach) + DENORMAL;
+  if (beyond < -bound) return true;
+  if (beyond > bound) return false;
+  return meetsExactly(edges, e, px, py);
+}
+
+function meetsExactly(edges: GivenEdges, e: number, px: number, py: number): boolean {
+  const {
+    points: [[ax, ay], [bx, by]],
+    one,
+  } = exactEnds(edges, [startOfEdge(e), endOfEdge(e)]);
+  const dx = bx - ax;
+  const dy = by - ay;
+  const size = (value: bigint): bigint => (value < 0n ? -value : value);
+  const twice = 2n * (dx * (BigInt(py) * one - ay) - dy * (BigInt(px) * one - ax));
+  const reach = (size(dx) + size(dy)) * one;
+  return size(twice) < reach || (size(twice) === reach && twice === (dx - dy) * one);
 }
 
 /**
@@ -41,6 +97,26 @@ export function comesNear(
   const dy = by - ay;
   const reach = Math.abs(dx) + Math.abs(dy);
   return Math.abs(dx * (py - ay) - dy * (px - ax)) <= (margin + 0.1) * reach;
+}
+
+/** The distance of a grid point from the line of edge e as it was given, in steps; 0 only if it lies on it. */
+export function distanceAsGiven(
+  { x, y, next, startX, startY, endX, endY }: GivenEdges,
+  e: number,
+  px: number,
+  py: number,
+): number {
+  const i = next[e];
+  const ox = startX[e];
+  const oy = startY[e];
+  const dux = endX[i] - ox;
+  const duy = endY[i] - oy;
+  const ux = x[i] - x[e];
+  const uy = y[i] - y[e];
+  const wx = px - x[e];
+  const wy = py - y[e];
+  const cross = crossRounded(ux, uy, wx, wy) + (dux * wy - ux * oy - (duy * wx - uy * ox) + (duy * ox - dux * oy));
+  return Math.abs(cross) / Math.sqrt((ux + dux) ** 2 + (uy + duy) ** 2);
 }
 
 /** The distance of p from the edge between a and b, in steps. */

@@ -1,5 +1,6 @@
 import { pointOrder } from "../numeric";
 import { type Ring, requireFiniteRings } from "../polygon";
+import type { GivenEdges } from "./given-edges";
 import type { PixelGrid } from "./grid";
 
 /** Rings of one operand, or the open polylines of a cut. */
@@ -13,11 +14,7 @@ export interface Layer {
  * one pixel are one vertex, outlines that fit into one pixel are left out. Outlines follow each other along a curve that
  * fills the plane, so that runs of edges lie close together.
  */
-export interface Outlines {
-  /** On the grid. */
-  x: Float64Array;
-  y: Float64Array;
-  next: Int32Array;
+export interface Outlines extends GivenEdges {
   /** As given; of several in one pixel the lexicographically least. */
   givenX: Float64Array;
   givenY: Float64Array;
@@ -45,6 +42,10 @@ export function loadOutlines(grid: PixelGrid, layers: readonly Layer[]): Outline
   const next = new Int32Array(total);
   const givenX = new Float64Array(total);
   const givenY = new Float64Array(total);
+  const startX = new Float64Array(total);
+  const startY = new Float64Array(total);
+  let endX = startX;
+  let endY = startY;
   const place = new Int32Array(total);
   const first: number[] = [0];
   const layerOf: number[] = [];
@@ -52,6 +53,12 @@ export function loadOutlines(grid: PixelGrid, layers: readonly Layer[]): Outline
   let n = 0;
   let dropped = 0;
   let shortEdges = 0;
+  /** From here on edges may start elsewhere than the ones before end. */
+  const part = (): void => {
+    if (endX !== startX) return;
+    endX = startX.slice();
+    endY = startY.slice();
+  };
   for (const r of alongCurve(all)) {
     const { ring, index, layer, isCut } = all[r];
     const begin = n;
@@ -64,7 +71,12 @@ export function loadOutlines(grid: PixelGrid, layers: readonly Layer[]): Outline
       const row = grid.row(py);
       if (n > begin && x[n - 1] === column && y[n - 1] === row) {
         place[n - 1] = i;
-        if (ring[2 * i] !== ring[2 * i - 2] || ring[2 * i + 1] !== ring[2 * i - 1]) short++;
+        if (ring[2 * i] !== ring[2 * i - 2] || ring[2 * i + 1] !== ring[2 * i - 1]) {
+          short++;
+          part();
+          startX[n - 1] = grid.offsetX(px, column);
+          startY[n - 1] = grid.offsetY(py, row);
+        }
         if (px < givenX[n - 1] || (px === givenX[n - 1] && py < givenY[n - 1])) {
           givenX[n - 1] = px;
           givenY[n - 1] = py;
@@ -75,6 +87,12 @@ export function loadOutlines(grid: PixelGrid, layers: readonly Layer[]): Outline
       y[n] = row;
       givenX[n] = px;
       givenY[n] = py;
+      startX[n] = grid.offsetX(px, column);
+      startY[n] = grid.offsetY(py, row);
+      if (endX !== startX) {
+        endX[n] = startX[n];
+        endY[n] = startY[n];
+      }
       place[n] = i;
       next[n] = n + 1;
       n++;
@@ -83,6 +101,11 @@ export function loadOutlines(grid: PixelGrid, layers: readonly Layer[]): Outline
     while (!isCut && n > begin + 1 && x[n - 1] === x[begin] && y[n - 1] === y[begin]) {
       n--;
       if (givenX[n] !== givenX[begin] || givenY[n] !== givenY[begin]) short++;
+      if (endX[n] !== startX[begin] || endY[n] !== startY[begin]) {
+        part();
+        endX[begin] = endX[n];
+        endY[begin] = endY[n];
+      }
       if (givenX[n] < givenX[begin] || (givenX[n] === givenX[begin] && givenY[n] < givenY[begin])) {
         givenX[begin] = givenX[n];
         givenY[begin] = givenY[n];
@@ -103,6 +126,10 @@ export function loadOutlines(grid: PixelGrid, layers: readonly Layer[]): Outline
     x: x.subarray(0, n),
     y: y.subarray(0, n),
     next: next.subarray(0, n),
+    startX: startX.subarray(0, n),
+    startY: startY.subarray(0, n),
+    endX: endX.subarray(0, n),
+    endY: endY.subarray(0, n),
     givenX: givenX.subarray(0, n),
     givenY: givenY.subarray(0, n),
     place: place.subarray(0, n),
@@ -114,13 +141,11 @@ export function loadOutlines(grid: PixelGrid, layers: readonly Layer[]): Outline
   };
 }
 
-/** The greatest distance of a vertex from where it lies on the grid, in steps. */
-export function roundingOf(grid: PixelGrid, { x, y, givenX, givenY }: Outlines): number {
+/** The greatest distance of an end of an edge from the centre of its pixel, in steps. */
+export function roundingOf({ startX, startY, endX, endY }: Outlines): number {
   let most = 0;
-  for (let i = 0; i < x.length; i++) {
-    const dx = (givenX[i] - grid.x(x[i])) / grid.step;
-    const dy = (givenY[i] - grid.y(y[i])) / grid.step;
-    most = Math.max(most, dx * dx + dy * dy);
+  for (let i = 0; i < startX.length; i++) {
+    most = Math.max(most, startX[i] * startX[i] + startY[i] * startY[i], endX[i] * endX[i] + endY[i] * endY[i]);
   }
   return Math.sqrt(most);
 }

@@ -23,6 +23,8 @@ export interface Positions {
   nodeStays: Uint8Array;
   /** Nodes with a vertex that does not lie on the grid itself. */
   nodeMoves: Uint8Array;
+  /** Whether vertices from different places became one. */
+  unites: boolean;
 }
 
 /**
@@ -86,6 +88,7 @@ export function positionsOf(
   }
   const isPut = new Uint8Array(nodeX.length);
   const nodeMoves = new Uint8Array(nodeX.length);
+  let unites = false;
   for (let i = 0; i < n; i++) {
     const node = nodeOf[i];
     if (node < 0) continue;
@@ -93,12 +96,13 @@ export function positionsOf(
       if (givenX[i] !== nodeX[node] || givenY[i] !== nodeY[node]) nodeMoves[node] = 1;
       continue;
     }
+    if (isPut[node] && (nodeX[node] !== givenX[i] || nodeY[node] !== givenY[i])) unites = true;
     if (isPut[node] && (nodeX[node] < givenX[i] || (nodeX[node] === givenX[i] && nodeY[node] <= givenY[i]))) continue;
     isPut[node] = 1;
     nodeX[node] = givenX[i];
     nodeY[node] = givenY[i];
   }
-  return { nodeX, nodeY, stays, nodeStays, nodeMoves };
+  return { nodeX, nodeY, stays, nodeStays, nodeMoves, unites };
 }
 
 /**

@@ -1,7 +1,7 @@
 import type { MultiPolygon, Polygon, Ring } from "../polygon";
 import type { Arrangement } from "./arrange";
 import { coveringEdges } from "./covering-edges";
-import { GrowingInts } from "./growing";
+import { GrowingDoubles, GrowingInts } from "./growing";
 import { nest } from "./nesting";
 import { roundingOf } from "./outlines";
 import { keepBesideStraight, type Positions, positionsOf } from "./restore";
@@ -98,8 +98,10 @@ export function assemble(arrangement: Arrangement, selected: Uint8Array): Combin
   nests.sort((m, n) => byStart(m.outer, n.outer));
   const polygons = nests.map(({ outer, holes }) => ({ outer: rings[outer], holes: holes.map((hole) => rings[hole]) }));
   const order = nests.flatMap(({ outer, holes }) => [outer, ...holes]);
-  const bent = bends.movement > 0;
-  const steps = bends.movement + (bent || verticesMoved > 0 ? roundingOf(grid, outlines) : 0);
+  const { movedFirst, movedLater } = bends;
+  const isUnited = positions.unites || outlines.shortEdges > 0;
+  const rounding = isUnited || verticesMoved > 0 || movedFirst + movedLater > 0 ? roundingOf(outlines) : 0;
+  const steps = Math.max(movedFirst, rounding) + movedLater + (isUnited ? rounding : 0);
   return {
     polygons,
     report: {
@@ -258,14 +260,15 @@ function originsOf({ outlines }: Arrangement, edges: Int32Array): EdgeOrigins {
   return { operand, ring, edge };
 }
 
-function crossingsOf({ grid, outlines, meetings: { x, y } }: Arrangement): Float64Array {
+function crossingsOf({ grid, outlines, meetings: { x, y, isGone } }: Arrangement): Float64Array {
   const n = outlines.next.length;
-  const crossings = new Float64Array(2 * (x.length - n));
+  const crossings = new GrowingDoubles();
   for (let i = n; i < x.length; i++) {
-    crossings[2 * (i - n)] = grid.x(x[i]);
-    crossings[2 * (i - n) + 1] = grid.y(y[i]);
+    if (isGone?.[i - n]) continue;
+    crossings.push(grid.x(x[i]));
+    crossings.push(grid.y(y[i]));
   }
-  return crossings;
+  return crossings.values.slice(0, crossings.length);
 }
 
 function outlineAt(first: Int32Array, e: number): number {

@@ -69,7 +69,7 @@ export function windingsOf(pieces: Pieces, stars: Stars, outlines: Outlines, ben
       }
     };
     // Bent edges run beside the straight ones that the tree knows.
-    tree.forEachBelow(x[u], y[u], bends.movement + 1, edgeBelow, chainBelow);
+    tree.forEachBelow(x[u], y[u], bends.movedFirst + bends.movedLater + BESIDE, edgeBelow, chainBelow);
     turnAround(u, first[u]);
     while (queue.length > 0) {
       const h = queue.values[--queue.length];
@@ -82,6 +82,9 @@ export function windingsOf(pieces: Pieces, stars: Stars, outlines: Outlines, ben
   }
   return left;
 }
+
+/** More than what the ends of edges were moved to the centres of their pixels, in steps. */
+const BESIDE = 1;
 
 /** The outline of an edge. */
 function outlineOfEdges({ first, layerOf }: Outlines): (e: number) => number {

@@ -10,4 +10,4 @@ export { inCircle } from "./in-circle";
 export { toCommonIntegers } from "./integers";
 export { orientation } from "./orientation";
 export { pointOrder } from "./point-order";
-export { crossRounded, crossSign } from "./products";
+export { crossRounded, crossSign, productError } from "./products";
