@@ -2,7 +2,7 @@ import fc from "fast-check";
 import { crossingPixel, type Pixel } from "../src/arrangement/crossing-pixel";
 import type { GivenEdges } from "../src/arrangement/given-edges";
 import { pixelGrid } from "../src/arrangement/grid";
-import { meetsPixelAsGiven } from "../src/arrangement/near-edge";
+import { MEETS, meetsAsGiven } from "../src/arrangement/near-edge";
 import { toCommonIntegers } from "../src/numeric";
 
 test("the grid: halves of a step at most, whole numbers, there and back, at every size", () => {
@@ -11,14 +11,18 @@ test("the grid: halves of a step at most, whole numbers, there and back, at ever
   fc.assert(
     fc.property(exponent, fc.array(unit, { minLength: 4, maxLength: 12 }), unit, (e, values, shift) => {
       const ring = Float64Array.from(values.slice(0, values.length & ~1), (v) => (v + shift * 100) * 2 ** e);
-      const { step, column, row, x, y } = pixelGrid([ring]);
+      const grid = pixelGrid([ring]);
       for (let i = 0; i < ring.length; i += 2) {
-        const [c, r] = [column(ring[i]), row(ring[i + 1])];
+        const [c, r] = [grid.column(ring[i]), grid.row(ring[i + 1])];
         expect(Number.isInteger(c) && Number.isInteger(r)).toBe(true);
         expect(Math.max(Math.abs(c), Math.abs(r))).toBeLessThanOrEqual(2 ** 46);
-        expect(Math.abs(x(c) - ring[i])).toBeLessThanOrEqual(step / 2);
-        expect(Math.abs(y(r) - ring[i + 1])).toBeLessThanOrEqual(step / 2);
-        expect([column(x(c)), row(y(r))]).toEqual([c, r]);
+        expect(Math.abs(grid.x(c) - ring[i])).toBeLessThanOrEqual(grid.step / 2);
+        expect(Math.abs(grid.y(r) - ring[i + 1])).toBeLessThanOrEqual(grid.step / 2);
+        expect([grid.column(grid.x(c)), grid.row(grid.y(r))]).toEqual([c, r]);
+        const [dx, dy] = [grid.offsetX(ring[i], c), grid.offsetY(ring[i + 1], r)];
+        expect(dx >= -0.5 && dx < 0.5 && dy >= -0.5 && dy < 0.5).toBe(true);
+        // Exact where the value is in the range of common doubles.
+        if (Math.abs(e) < 900) expect(grid.x(c) + dx * grid.step).toBe(ring[i] + 0);
       }
     }),
     { numRuns: 300 },
@@ -26,9 +30,9 @@ test("the grid: halves of a step at most, whole numbers, there and back, at ever
 });
 
 test("the grid is fine: 2^-44 of the extent or the doubles' own step, and exact on what it holds", () => {
-  const { step, column, x } = pixelGrid([Float64Array.of(0, 0, 320, 310)]);
-  expect(step).toBeLessThanOrEqual(320 * 2 ** -44);
-  for (const value of [0, 0.5, 42, 319.75]) expect(x(column(value))).toBe(value);
+  const grid = pixelGrid([Float64Array.of(0, 0, 320, 310)]);
+  expect(grid.step).toBeLessThanOrEqual(320 * 2 ** -44);
+  for (const value of [0, 0.5, 42, 319.75]) expect(grid.x(grid.column(value))).toBe(value);
   // Far away the doubles themselves are coarser.
   expect(pixelGrid([Float64Array.of(2 ** 52, 0, 2 ** 52 + 8, 1)]).step).toBe(1);
 });
@@ -118,7 +122,7 @@ test("which edges properly cross, and which pixels they meet, is decided for the
         const [px, py] = [v[8], v[9]];
         if ((px === v[0] && py === v[1]) || (px === v[2] && py === v[3])) return;
         const want = cutBy([ax, ay, bx, by], integers[0], px, py);
-        expect(meetsPixelAsGiven(edges, 0, px, py)).toBe(want);
+        expect(meetsAsGiven(edges, 0, px, py) === MEETS).toBe(want);
         counts[want ? "met" : "not"]++;
       },
     ),

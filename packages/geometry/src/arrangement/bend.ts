@@ -1,8 +1,9 @@
 import { crossRounded, pointOrder } from "../numeric";
 import { BentEdge } from "./bent-edge";
+import { CLEARANCE } from "./clearance";
 import { GrowingInts } from "./growing";
 import type { Meetings } from "./meetings";
-import { distanceAsGiven, meetsPixel, meetsPixelAsGiven } from "./near-edge";
+import { distanceAsGiven, LATER, MEETS, meetsAsGiven, meetsPixel, NEXT } from "./near-edge";
 import type { Outlines } from "./outlines";
 
 /** The points that edges are bent to: those of edge e, in the order of travel, are points[first[e]] to points[first[e + 1]]. */
@@ -28,12 +29,13 @@ export interface Bends {
  * not its end, and rounding the result again changes nothing. They come to points that are there already: every point that
  * is no vertex is the pixel of a crossing of two edges as they were given.
  *
- * A point of a piece is at most 1/sqrt(2) steps from the round before: round k meets no pixel further than k/sqrt(2) from
- * the edge as it was given, and that is at most 1/sqrt(2) from the straight way between its ends' pixels, by which points
- * were found: with a margin of 4 steps, four rounds see all there is.
+ * In each round a point of a piece moves by at most half a step in x and in y. Measured that way, round k meets no pixel
+ * whose centre is further than k / 2 from the edge as it was given, which is half a step from the straight way between
+ * its ends' pixels, by which points were found; and pieces end up within k / 2 of it, if round k was the last to change
+ * anything. Points within the clearance of those have to be known as well, and so limit the rounds.
  */
 export function bendEdges(outlines: Outlines, meetings: Meetings, margin: number): Bends | null {
-  const mostPasses = Math.floor(margin * Math.SQRT2) - 1;
+  const mostPasses = Math.floor(2 * (margin - CLEARANCE));
   const { next } = outlines;
   const n = next.length;
   const { touched, first: nearFirst } = meetings;
@@ -69,6 +71,8 @@ class Bending {
   readonly met = new GrowingInts();
   private waiting = new GrowingInts();
   private missed = new GrowingInts();
+  /** Points that no piece can meet before the round after the next. */
+  private readonly later = new GrowingInts();
   /** Where points are put in the order of travel: their places along it. */
   private points = new Int32Array(64);
   private alongX = new Float64Array(64);
@@ -96,9 +100,16 @@ class Bending {
     for (let round = 1, found = 0; ; round++) {
       this.insert(found);
       // Pieces that were not moved meet what the edge met.
-      if (this.missed.length === 0 || !this.hasMoved) return met.length === 0 ? 1 : round + 1;
+      if (!this.hasMoved || this.missed.length + (round > 1 ? this.later.length : 0) === 0)
+        return met.length === 0 ? 1 : round + 1;
       this.hasMoved = false;
-      [this.waiting, this.missed] = [this.missed, this.waiting];
+      const { missed } = this;
+      this.missed = this.waiting;
+      this.waiting = missed;
+      if (round > 1) {
+        missed.append(this.later.values, 0, this.later.length);
+        this.later.length = 0;
+      }
       found = met.length;
       this.missed.length = 0;
       for (let i = 0; i < this.waiting.length; i++) {
@@ -112,11 +123,12 @@ class Bending {
 
   /** The first round, of the edge as it was given: parts the points near it into those that it meets and the others. */
   private meetAsGiven(start: number, end: number, movements: Float64Array): void {
-    const { met, missed, outlines } = this;
+    const { met, missed, later, outlines } = this;
     const { x, y, first, points } = this.meetings;
     const { startX, startY, endX, endY } = outlines;
     met.length = 0;
     missed.length = 0;
+    later.length = 0;
     const ax = x[start];
     const ay = y[start];
     const bx = x[end];
@@ -126,14 +138,19 @@ class Bending {
       const point = points[k];
       const px = x[point];
       const py = y[point];
-      if ((px === ax && py === ay) || (px === bx && py === by)) met.push(point);
-      else if (meetsPixelAsGiven(outlines, start, px, py)) {
+      if ((px === ax && py === ay) || (px === bx && py === by)) {
         met.push(point);
-        const distance = distanceAsGiven(outlines, start, px, py);
-        if (distance === 0) continue;
-        this.hasMoved = true;
-        if (distance > movements[0]) movements[0] = distance;
-      } else missed.push(point);
+        continue;
+      }
+      const how = meetsAsGiven(outlines, start, px, py);
+      if (how === NEXT) missed.push(point);
+      else if (how === LATER) later.push(point);
+      if (how !== MEETS) continue;
+      met.push(point);
+      const distance = distanceAsGiven(outlines, start, px, py);
+      if (distance === 0) continue;
+      this.hasMoved = true;
+      if (distance > movements[0]) movements[0] = distance;
     }
   }
 

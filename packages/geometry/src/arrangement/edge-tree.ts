@@ -46,8 +46,10 @@ export class EdgeTree {
       let d0 = Number.POSITIVE_INFINITY;
       let d1 = Number.NEGATIVE_INFINITY;
       const end = Math.min(this.edges, (node + 1) * LEAF);
-      for (let e = node * LEAF; e < end; e++)
-        for (let k = 0, i = e; k < 2; k++, i = next[e]) {
+      const begin = node * LEAF;
+      for (let e = begin; e < end; e++)
+        // Its end as well, unless an edge of this leaf starts there.
+        for (let i = e; ; i = next[e]) {
           const px = x[i];
           const py = y[i];
           if (px < x0) x0 = px;
@@ -60,6 +62,7 @@ export class EdgeTree {
           if (s > s1) s1 = s;
           if (d < d0) d0 = d;
           if (d > d1) d1 = d;
+          if (i !== e || (next[e] >= begin && next[e] < end)) break;
         }
       const at = node * STRIDE;
       b[at] = x0;

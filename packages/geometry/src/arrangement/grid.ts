@@ -1,24 +1,8 @@
 import { bounds, type Ring } from "../polygon";
 
-/** A grid of squares of side `step` = 2^exponent. Grid coordinates are integers of at most 2^46, held in doubles. */
-export interface PixelGrid {
-  step: number;
-  /** The grid coordinate whose pixel holds the value: the nearest integer, halves upwards (pixels are half-open). */
-  column(x: number): number;
-  row(y: number): number;
-  /**
-   * Where in its pixel a value lies, from the pixel's centre, in steps: exact, unless it is less than the doubles can tell
-   * of a step (2^-1074 of it).
-   */
-  offsetX(x: number, column: number): number;
-  offsetY(y: number, row: number): number;
-  x(column: number): number;
-  y(row: number): number;
-}
-
 /**
  * The finest grid that serves for these rings: 2^-45 to 2^-46 of their extent, never finer than the doubles are at the
- * largest coordinate. Scaling by a power of two is exact; it is done in two factors because 2^±1074 is no double.
+ * largest coordinate.
  */
 export function pixelGrid(rings: readonly Ring[]): PixelGrid {
   const box = bounds(rings) ?? { minX: 0, minY: 0, maxX: 0, maxY: 0 };
@@ -26,27 +10,70 @@ export function pixelGrid(rings: readonly Ring[]): PixelGrid {
   const half = Math.max(box.maxX / 2 - box.minX / 2, box.maxY / 2 - box.minY / 2);
   const largest = Math.max(Math.abs(box.minX), Math.abs(box.maxX), Math.abs(box.minY), Math.abs(box.maxY));
   const exponent = Math.max(exponentOf(half) + 1 - 45, exponentOf(largest) - 52, -1074);
-  const a = 2 ** Math.trunc(-exponent / 2);
-  const b = 2 ** (-exponent - Math.trunc(-exponent / 2));
+  const [a, b] = factorsOf(exponent);
   const middleX = Math.round((box.minX / 2 + box.maxX / 2) * a * b);
   const middleY = Math.round((box.minY / 2 + box.maxY / 2) * a * b);
-  // Adding 0 turns −0 into 0, so that equal grid points have equal bits.
-  const toGrid = (value: number, middle: number): number => Math.round(value * a * b) - middle + 0;
-  // The part behind the point of a double is a double.
-  const offset = (value: number, index: number, middle: number): number => value * a * b - (index + middle);
-  const fromGrid = (index: number, middle: number): number => {
-    const value = ((index + middle) / a / b) as number;
+  return new PixelGrid(exponent, middleX, middleY);
+}
+
+/**
+ * A grid of squares of side `step` = 2^exponent. Grid coordinates are integers of at most 2^46, held in doubles, counted
+ * from the middle. Scaling by a power of two is exact; it is done in two factors because 2^±1074 is no double.
+ */
+export class PixelGrid {
+  readonly step: number;
+  private readonly scale: number;
+  private readonly scaleAgain: number;
+
+  constructor(
+    exponent: number,
+    private readonly middleX: number,
+    private readonly middleY: number,
+  ) {
+    this.step = 2 ** exponent;
+    [this.scale, this.scaleAgain] = factorsOf(exponent);
+  }
+
+  /** The grid coordinate whose pixel holds the value: the nearest integer, halves upwards (pixels are half-open). */
+  column(x: number): number {
+    // Adding 0 turns −0 into 0, so that equal grid points have equal bits.
+    return Math.round(x * this.scale * this.scaleAgain) - this.middleX + 0;
+  }
+
+  row(y: number): number {
+    return Math.round(y * this.scale * this.scaleAgain) - this.middleY + 0;
+  }
+
+  /**
+   * Where in its pixel a value lies, from the pixel's centre, in steps: exact, as the part of a double behind the point is
+   * a double; unless it is less than the doubles can tell of a step (2^-1074 of it).
+   */
+  offsetX(x: number, column: number): number {
+    return x * this.scale * this.scaleAgain - (column + this.middleX);
+  }
+
+  offsetY(y: number, row: number): number {
+    return y * this.scale * this.scaleAgain - (row + this.middleY);
+  }
+
+  x(column: number): number {
+    return this.value(column + this.middleX);
+  }
+
+  y(row: number): number {
+    return this.value(row + this.middleY);
+  }
+
+  private value(index: number): number {
+    const value = index / this.scale / this.scaleAgain;
     return Math.max(-Number.MAX_VALUE, Math.min(Number.MAX_VALUE, value)) + 0;
-  };
-  return {
-    step: 2 ** exponent,
-    column: (x) => toGrid(x, middleX),
-    row: (y) => toGrid(y, middleY),
-    offsetX: (x, column) => offset(x, column, middleX),
-    offsetY: (y, row) => offset(y, row, middleY),
-    x: (column) => fromGrid(column, middleX),
-    y: (row) => fromGrid(row, middleY),
-  };
+  }
+}
+
+/** 2^-exponent as a product. */
+function factorsOf(exponent: number): [number, number] {
+  const part = Math.trunc(-exponent / 2);
+  return [2 ** part, 2 ** (-exponent - part)];
 }
 
 /** The e with 2^e <= x < 2^(e + 1); −1074 for 0. */

@@ -15,7 +15,7 @@
  * both edges that cross there: half a step for their ends, which are rounded first, and half a step for the crossing (where
  * edges are nearly parallel, their own crossing may be further off along them); the area is off by no more than the length
  * of the boundary times its movement; rings are simple and meet at most in points; outer rings have positive area, holes
- * negative, each hole inside its outer ring; input vertices that no other edge comes within three steps of return bit for
+ * negative, each hole inside its outer ring; input vertices that no other edge comes within two steps of return bit for
  * bit; a result combined with itself is itself; equal input gives equal output, whatever the order of operands, of their
  * rings, or the start of a ring. What closes up under the grid is counted, and its places told.
  */

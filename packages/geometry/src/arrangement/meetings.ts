@@ -4,13 +4,13 @@ import { EdgeTree } from "./edge-tree";
 import { GrowingDoubles, GrowingInts } from "./growing";
 import { comesNear } from "./near-edge";
 import type { Outlines } from "./outlines";
-import { withoutTwins } from "./twin-edges";
+import { type NearPoints, withoutTwins } from "./twin-edges";
 
 /**
  * Where outlines come near each other. Points are numbered: vertices first, then the pixels of crossings, each once and
  * in lexicographic order.
  */
-export interface Meetings {
+export interface Meetings extends NearPoints {
   tree: EdgeTree;
   /** On the grid. */
   x: Float64Array;
@@ -21,9 +21,6 @@ export interface Meetings {
   isGone: Uint8Array | null;
   /** Vertices that lie in one pixel with something else. */
   touched: Uint8Array;
-  /** Points near an edge: those of edge e are points[first[e]] to points[first[e + 1]]. */
-  first: Int32Array;
-  points: Int32Array;
 }
 
 /**
@@ -116,11 +113,12 @@ export function meetingsOf(outlines: Outlines, margin: number): Meetings {
     else if (comesNear(ax, ay, bx, by, px, py, margin)) note(e, n + c);
   };
   eachCrossing(tree, outlines, crossings, margin, crossingNear);
+  const near = byEdge(n, nearEdges, nearPoints);
   let isGone: Uint8Array | null = null;
   let intersections = xs.length;
   if (twins.length > 0) {
     const pixels = twinsAt.values.slice(0, twinsAt.length).map((k) => placeOf(crossings, xs.values[k], ys.values[k]));
-    isGone = withoutTwins(n, n, crossings.x.length, { edges: twins, pixels }, nearEdges, nearPoints);
+    isGone = withoutTwins(near, n, crossings.x.length, twins, pixels);
     for (const c of pixels) intersections -= isGone[c];
   }
   return {
@@ -130,7 +128,7 @@ export function meetingsOf(outlines: Outlines, margin: number): Meetings {
     intersections,
     isGone,
     touched,
-    ...byEdge(n, nearEdges, nearPoints),
+    ...near,
   };
 }
 
@@ -340,7 +338,7 @@ class CrossingBuckets {
 }
 
 /** The points near each edge, by counting. */
-function byEdge(n: number, edges: GrowingInts, found: GrowingInts): Pick<Meetings, "first" | "points"> {
+function byEdge(n: number, edges: GrowingInts, found: GrowingInts): NearPoints {
   const first = new Int32Array(n + 1);
   for (let k = 0; k < edges.length; k++) first[edges.values[k] + 1]++;
   for (let e = 0; e < n; e++) first[e + 1] += first[e];

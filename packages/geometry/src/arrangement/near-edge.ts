@@ -28,10 +28,14 @@ export function meetsPixel({ x, y }: Points, a: number, b: number, p: number): b
   return twice < reach || (twice === reach && 2 * cross === dx - dy);
 }
 
-/**
- * The same for edge e as it was given, and a grid point whose pixel holds none of its ends.
- */
-export function meetsPixelAsGiven(edges: GivenEdges, e: number, px: number, py: number): boolean {
+/** How an edge, as it was given, lies to a pixel: it may meet it now, come to meet it in the next round of bending or in later ones, or never. */
+export const MEETS = 0;
+export const NEXT = 1;
+export const LATER = 2;
+export const NEVER = 3;
+
+/** The same for edge e as it was given, and a grid point whose pixel holds none of its ends. */
+export function meetsAsGiven(edges: GivenEdges, e: number, px: number, py: number): 0 | 1 | 2 | 3 {
   const { x, y, next, startX, startY, endX, endY } = edges;
   const i = next[e];
   const ax = x[e];
@@ -40,7 +44,7 @@ export function meetsPixelAsGiven(edges: GivenEdges, e: number, px: number, py: 
   const by = y[i];
   // Places along an edge rise or fall, and so do their pixels: what lies in the box of the ends' pixels and meets the
   // line meets the edge.
-  if ((px < ax && px < bx) || (px > ax && px > bx) || (py < ay && py < by) || (py > ay && py > by)) return false;
+  if ((px < ax && px < bx) || (px > ax && px > bx) || (py < ay && py < by) || (py > ay && py > by)) return NEVER;
   const ox = startX[e];
   const oy = startY[e];
   const dux = endX[i] - ox;
@@ -53,18 +57,24 @@ export function meetsPixelAsGiven(edges: GivenEdges, e: number, px: number, py: 
   const reach = Math.abs(ux + dux) + Math.abs(uy + duy);
   if (dux === 0 && duy === 0 && ox === 0 && oy === 0) {
     const twice = 2 * Math.abs(whole);
-    return twice < reach || (twice === reach && 2 * whole === ux - uy);
+    if (twice < reach || (twice === reach && 2 * whole === ux - uy)) return MEETS;
+    return twice <= NEXT_REACH * reach ? NEXT : LATER;
   }
   const cross = whole + (dux * wy - ux * oy - (duy * wx - uy * ox) + (duy * ox - dux * oy));
-  const beyond = 2 * Math.abs(cross) - reach;
+  const twice = 2 * Math.abs(cross);
   // Differences, products and sums are off by at most u = 2^-53 of themselves: by less than 8 u of each term.
   const offsets = Math.abs(ux * oy) + Math.abs(dux * wy) + Math.abs(uy * ox) + Math.abs(duy * wx);
   const terms = Math.abs(whole) + offsets + Math.abs(dux * oy) + Math.abs(duy * ox);
   const bound = 2e-15 * (terms + reach) + DENORMAL;
-  if (beyond < -bound) return true;
-  if (beyond > bound) return false;
-  return meetsExactly(edges, e, px, py);
+  if (twice < reach - bound || (twice <= reach + bound && meetsExactly(edges, e, px, py))) return MEETS;
+  return twice <= NEXT_REACH * reach + bound ? NEXT : LATER;
 }
+
+/**
+ * After one round a piece runs within half a step, in x and in y, of the edge, and meets pixels within as much again:
+ * within twice that by the determinant, which is measured against |dx| + |dy|. A little more for rounding.
+ */
+const NEXT_REACH = 2.001;
 
 function meetsExactly(edges: GivenEdges, e: number, px: number, py: number): boolean {
   const {

@@ -145,7 +145,10 @@ export function loadOutlines(grid: PixelGrid, layers: readonly Layer[]): Outline
 export function roundingOf({ startX, startY, endX, endY }: Outlines): number {
   let most = 0;
   for (let i = 0; i < startX.length; i++) {
-    most = Math.max(most, startX[i] * startX[i] + startY[i] * startY[i], endX[i] * endX[i] + endY[i] * endY[i]);
+    const start = startX[i] * startX[i] + startY[i] * startY[i];
+    const end = endX[i] * endX[i] + endY[i] * endY[i];
+    if (start > most) most = start;
+    if (end > most) most = end;
   }
   return Math.sqrt(most);
 }

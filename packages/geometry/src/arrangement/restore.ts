@@ -1,5 +1,6 @@
 import type { Bends } from "./bend";
 import { BentEdge } from "./bent-edge";
+import { CLEARANCE } from "./clearance";
 import type { PixelGrid } from "./grid";
 import type { Meetings } from "./meetings";
 import { distanceToEdge } from "./near-edge";
@@ -8,8 +9,6 @@ import type { Pieces } from "./pieces";
 import type { HalfEdgeRings } from "./rings";
 import { startOf } from "./stars";
 
-/** Vertices that another edge or vertex comes this near, in steps, keep their places on the grid. */
-const CLEARANCE = 3;
 /** So near to a piece, a point keeps its ends on the grid as well: a return moves them by less than 0.71 steps. */
 const TOUCHING = 1;
 
@@ -32,7 +31,7 @@ export interface Positions {
  * the order of operands does not matter.
  *
  * A return moves a vertex by at most half a step an axis. It is done only where no piece and no vertex that it is no end
- * of comes within three steps of it, and no point so near its pieces that they could pass over it: then nothing can
+ * of comes within two steps of it, and no point so near its pieces that they could pass over it: then nothing can
  * change sides, and the result stays valid. All of that is asked of the final pieces, so that a result, arranged again,
  * gets the same answers. Where `wanted` marks some nodes, others are left where they lie on the grid.
  */

@@ -1,69 +1,99 @@
 import type { GrowingInts } from "./growing";
 
-/** Crossings of twins: edges whose ends lie in the same two pixels. */
-export interface TwinCrossings {
-  /** The twins of each crossing, two by two. */
-  edges: GrowingInts;
-  /** The pixel of each crossing, by its number among the crossings. */
-  pixels: Int32Array;
+/** The points near each edge: those of edge e are points[first[e]] to points[first[e + 1]]. */
+export interface NearPoints {
+  first: Int32Array;
+  points: Int32Array;
 }
 
 /**
- * Takes back the crossings of twins that have nothing else near them: those edges fall together on the grid, as copies of
- * an outline do that differ by rounding, and vertices where they cross would say nothing. `nearEdges` and `nearPoints`,
- * pair by pair, are the points near edges, crossings numbered from `vertices` on. Their pairs are taken out; the result
- * marks the pixels of these crossings.
+ * Takes back the crossings of twins, edges whose ends lie in the same two pixels, that have nothing else near them: such
+ * edges fall together on the grid, as copies of an outline do that differ by rounding, and vertices where they cross would
+ * say nothing. The crossing of `twins[2 k]` and `twins[2 k + 1]` lies in the pixel with the number `pixels[k]`, which is
+ * the point `vertices + pixels[k]`. These points are taken out of the lists; the result marks the pixels of theirs.
  *
  * Twins, and twins of theirs, are a family. All that comes near one of them between its ends are crossings of the family,
  * and these come near no other edge: so no vertex lies between the family's edges, nothing crosses them but in the pixels
  * of their ends, and all of them can be moved to the straight way between those without passing over anything.
  */
 export function withoutTwins(
-  edges: number,
+  { first, points }: NearPoints,
   vertices: number,
   crossings: number,
-  { edges: twins, pixels }: TwinCrossings,
-  nearEdges: GrowingInts,
-  nearPoints: GrowingInts,
+  twins: GrowingInts,
+  pixels: Int32Array,
 ): Uint8Array {
-  const parent = Int32Array.from({ length: edges }, (_, e) => e);
-  const familyOf = (edge: number): number => {
-    let e = edge;
-    while (parent[e] !== e) {
-      parent[e] = parent[parent[e]];
-      e = parent[e];
-    }
-    return e;
-  };
-  const isTwin = new Uint8Array(edges);
-  for (let k = 0; k < twins.length; k += 2) {
-    isTwin[twins.values[k]] = isTwin[twins.values[k + 1]] = 1;
-    parent[familyOf(twins.values[k])] = familyOf(twins.values[k + 1]);
-  }
+  const edges = first.length - 1;
+  const families = new Families(edges);
+  for (let k = 0; k < twins.length; k += 2) families.join(twins.values[k], twins.values[k + 1]);
   const hasOthers = new Uint8Array(edges);
   const family = new Int32Array(crossings).fill(-1);
   for (let k = 0; k < pixels.length; k++) {
-    const mine = familyOf(twins.values[2 * k]);
-    if (family[pixels[k]] >= 0 && family[pixels[k]] !== mine) hasOthers[mine] = hasOthers[family[pixels[k]]] = 1;
+    const mine = families.of(twins.values[2 * k]);
+    const other = family[pixels[k]];
+    if (other >= 0 && other !== mine) hasOthers[mine] = hasOthers[other] = 1;
     family[pixels[k]] = mine;
   }
-  for (let k = 0; k < nearEdges.length; k++) {
-    const e = nearEdges.values[k];
-    const c = nearPoints.values[k] - vertices;
-    const ofEdge = isTwin[e] ? familyOf(e) : -1;
-    const ofPoint = c >= 0 ? family[c] : -1;
-    if (ofEdge === ofPoint) continue;
-    if (ofEdge >= 0) hasOthers[ofEdge] = 1;
-    if (ofPoint >= 0) hasOthers[ofPoint] = 1;
+  // How many edges come near each pixel, and then how many of them are of other families.
+  const others = new Int32Array(crossings);
+  for (let k = 0; k < points.length; k++) if (points[k] >= vertices) others[points[k] - vertices]++;
+  const isSeen = new Uint8Array(edges);
+  for (let k = 0; k < twins.length; k++) {
+    const e = twins.values[k];
+    if (isSeen[e]) continue;
+    isSeen[e] = 1;
+    const mine = families.of(e);
+    for (let i = first[e]; i < first[e + 1]; i++) {
+      const c = points[i] - vertices;
+      if (c < 0 || family[c] !== mine) hasOthers[mine] = 1;
+      else others[c]--;
+    }
   }
-  const isGone = Uint8Array.from(family, (f) => (f >= 0 && !hasOthers[f] ? 1 : 0));
-  let kept = 0;
-  for (let k = 0; k < nearEdges.length; k++) {
-    const point = nearPoints.values[k];
-    if (point >= vertices && isGone[point - vertices]) continue;
-    nearEdges.values[kept] = nearEdges.values[k];
-    nearPoints.values[kept++] = point;
-  }
-  nearEdges.length = nearPoints.length = kept;
+  for (const c of pixels) if (others[c] > 0) hasOthers[family[c]] = 1;
+  const isGone = new Uint8Array(crossings);
+  let count = 0;
+  for (const c of pixels)
+    if (!hasOthers[family[c]]) {
+      isGone[c] = 1;
+      count++;
+    }
+  if (count > 0) takeOut(first, points, (point) => point >= vertices && isGone[point - vertices] === 1);
   return isGone;
+}
+
+function takeOut(first: Int32Array, points: Int32Array, isOut: (point: number) => boolean): void {
+  let kept = 0;
+  let begin = 0;
+  for (let e = 0; e + 1 < first.length; e++) {
+    const end = first[e + 1];
+    for (let k = begin; k < end; k++) if (!isOut(points[k])) points[kept++] = points[k];
+    begin = end;
+    first[e + 1] = kept;
+  }
+}
+
+/** Sets of edges that are joined two by two. */
+class Families {
+  /** One more than another edge of the family, which is nearer to the one that names it; 0 for that. */
+  private readonly parent: Int32Array;
+
+  constructor(edges: number) {
+    this.parent = new Int32Array(edges);
+  }
+
+  of(edge: number): number {
+    const { parent } = this;
+    let e = edge;
+    while (parent[e] !== 0) {
+      const up = parent[e] - 1;
+      if (parent[up] !== 0) parent[e] = parent[up];
+      e = up;
+    }
+    return e;
+  }
+
+  join(e: number, f: number): void {
+    const [p, q] = [this.of(e), this.of(f)];
+    if (p !== q) this.parent[p] = q + 1;
+  }
 }

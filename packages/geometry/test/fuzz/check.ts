@@ -1,12 +1,14 @@
 import { area, combine, type Operand, type Operation, operandOf } from "../../src";
 import { exactAreas } from "../oracles/exact-areas";
+import { strayVertices } from "../oracles/true-crossings";
 import { flawsOf, textOf } from "../oracles/validity";
 
 const OPERATIONS: Operation[] = ["union", "intersection", "difference", "xor"];
 
 /**
- * What is wrong with the four operations on a pair, in words: areas against exact slabs, validity in exact integers, the
- * order of operands, and the result combined with itself. Areas are compared in units of the greatest extent.
+ * What is wrong with the four operations on a pair, in words: areas against exact slabs, validity and the places of new
+ * vertices in exact integers, the order of operands, and the result combined with itself. Areas are compared in units of
+ * the greatest extent.
  */
 export function faultsOf(a: Operand, b: Operand): string[] {
   const faults: string[] = [];
@@ -23,6 +25,8 @@ export function faultsOf(a: Operand, b: Operand): string[] {
     const found = area(inUnitsOf(polygons, unit));
     if (!(Math.abs(found - want[operation]) <= 400 * report.passes * (report.gridStep / unit)))
       faults.push(`${operation}: area ${found}, not ${want[operation]}`);
+    for (const [x, y] of strayVertices(polygons, [a, b], report.gridStep))
+      faults.push(`${operation}: a vertex at (${x}, ${y}) that is no true crossing`);
     if (operation !== "difference" && textOf(combine(operation, b, a).polygons) !== textOf(polygons))
       faults.push(`${operation}: another result with the operands in the other order`);
     const again = operandOf(polygons);
