@@ -56,6 +56,11 @@ export class PixelGrid {
     return y * this.scale * this.scaleAgain - (row + this.middleY);
   }
 
+  /** The distance between points of one pixel, in steps. */
+  distance(px: number, py: number, qx: number, qy: number): number {
+    return Math.sqrt(((px - qx) / this.step) ** 2 + ((py - qy) / this.step) ** 2);
+  }
+
   x(column: number): number {
     return this.value(column + this.middleX);
   }

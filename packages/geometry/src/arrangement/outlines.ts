@@ -15,7 +15,7 @@ export interface Layer {
  * fills the plane, so that runs of edges lie close together.
  */
 export interface Outlines extends GivenEdges {
-  /** As given; of several in one pixel the lexicographically least. */
+  /** As given; of several in one pixel the lexicographically least, or its centre where one is too far from that. */
   givenX: Float64Array;
   givenY: Float64Array;
   /** The place of each vertex in its outline, as given; of several in one pixel the last, where the edge begins. */
@@ -29,6 +29,8 @@ export interface Outlines extends GivenEdges {
   dropped: number;
   /** Edges, of the others, whose different ends lie in one pixel. */
   shortEdges: number;
+  /** How far, in steps, a vertex was moved at most to a neighbour in its pixel, or to the centre. */
+  united: number;
 }
 
 /** Throws `OperandError` for coordinates that are not finite. */
@@ -59,11 +61,29 @@ export function loadOutlines(grid: PixelGrid, layers: readonly Layer[]): Outline
     endX = startX.slice();
     endY = startY.slice();
   };
+  let united = 0;
+  /** Vertices of a ring that lie in one pixel become one, v: the least of them, unless that would move one too far. */
+  const unite = (v: number, ring: Ring, from: number, to: number): void => {
+    const at = (i: number): number => (i + ring.length) % ring.length;
+    let least = at(from);
+    for (let i = from + 2; i <= to; i += 2)
+      if (isLess(ring[at(i)], ring[at(i) + 1], ring[least], ring[least + 1])) least = at(i);
+    let most = 0;
+    for (let i = from; i <= to; i += 2)
+      most = Math.max(most, grid.distance(ring[at(i)], ring[at(i) + 1], ring[least], ring[least + 1]));
+    givenX[v] = most > MOST_UNITED ? grid.x(x[v]) : ring[least] + 0;
+    givenY[v] = most > MOST_UNITED ? grid.y(y[v]) : ring[least + 1] + 0;
+    united = Math.max(united, Math.min(most, MOST_UNITED));
+  };
   for (const r of alongCurve(all)) {
     const { ring, index, layer, isCut } = all[r];
     const begin = n;
     const count = ring.length / 2;
     let short = 0;
+    // Where the last vertex began, in the ring, and where the first one ended.
+    let from = 0;
+    let beginTo = 0;
+    let isParted = false;
     for (let i = 0; i < count; i++) {
       const px = ring[2 * i] + 0;
       const py = ring[2 * i + 1] + 0;
@@ -71,18 +91,18 @@ export function loadOutlines(grid: PixelGrid, layers: readonly Layer[]): Outline
       const row = grid.row(py);
       if (n > begin && x[n - 1] === column && y[n - 1] === row) {
         place[n - 1] = i;
-        if (ring[2 * i] !== ring[2 * i - 2] || ring[2 * i + 1] !== ring[2 * i - 1]) {
-          short++;
-          part();
-          startX[n - 1] = grid.offsetX(px, column);
-          startY[n - 1] = grid.offsetY(py, row);
-        }
-        if (px < givenX[n - 1] || (px === givenX[n - 1] && py < givenY[n - 1])) {
-          givenX[n - 1] = px;
-          givenY[n - 1] = py;
-        }
+        if (n - 1 === begin) beginTo = 2 * i;
+        if (ring[2 * i] === ring[2 * i - 2] && ring[2 * i + 1] === ring[2 * i - 1]) continue;
+        short++;
+        part();
+        startX[n - 1] = grid.offsetX(px, column);
+        startY[n - 1] = grid.offsetY(py, row);
+        isParted = true;
         continue;
       }
+      if (isParted) unite(n - 1, ring, from, 2 * i - 2);
+      isParted = false;
+      from = 2 * i;
       x[n] = column;
       y[n] = row;
       givenX[n] = px;
@@ -97,18 +117,21 @@ export function loadOutlines(grid: PixelGrid, layers: readonly Layer[]): Outline
       next[n] = n + 1;
       n++;
     }
+    if (isParted) unite(n - 1, ring, from, ring.length - 2);
     // What comes last may lie in the first one's pixel.
-    while (!isCut && n > begin + 1 && x[n - 1] === x[begin] && y[n - 1] === y[begin]) {
+    if (!isCut && n > begin + 1 && x[n - 1] === x[begin] && y[n - 1] === y[begin]) {
       n--;
-      if (givenX[n] !== givenX[begin] || givenY[n] !== givenY[begin]) short++;
-      if (endX[n] !== startX[begin] || endY[n] !== startY[begin]) {
+      if (ring[0] !== ring[ring.length - 2] || ring[1] !== ring[ring.length - 1]) short++;
+      if (
+        endX[n] !== endX[begin] ||
+        endY[n] !== endY[begin] ||
+        givenX[n] !== givenX[begin] ||
+        givenY[n] !== givenY[begin]
+      ) {
         part();
         endX[begin] = endX[n];
         endY[begin] = endY[n];
-      }
-      if (givenX[n] < givenX[begin] || (givenX[n] === givenX[begin] && givenY[n] < givenY[begin])) {
-        givenX[begin] = givenX[n];
-        givenY[begin] = givenY[n];
+        unite(begin, ring, from - ring.length, beginTo);
       }
     }
     if (n - begin < 2) {
@@ -138,8 +161,12 @@ export function loadOutlines(grid: PixelGrid, layers: readonly Layer[]): Outline
     outlineOf: Int32Array.from(outlineOf),
     dropped,
     shortEdges,
+    united,
   };
 }
+
+/** So far a vertex may be moved to another one in its pixel, in steps; otherwise they meet in the pixel's centre. */
+export const MOST_UNITED = 1;
 
 /** The greatest distance of an end of an edge from the centre of its pixel, in steps. */
 export function roundingOf({ startX, startY, endX, endY }: Outlines): number {
@@ -151,6 +178,10 @@ export function roundingOf({ startX, startY, endX, endY }: Outlines): number {
     if (end > most) most = end;
   }
   return Math.sqrt(most);
+}
+
+export function isLess(px: number, py: number, qx: number, qy: number): boolean {
+  return px < qx || (px === qx && py < qy);
 }
 
 interface Given {

@@ -4,7 +4,7 @@ import { CLEARANCE } from "./clearance";
 import type { PixelGrid } from "./grid";
 import type { Meetings } from "./meetings";
 import { distanceToEdge } from "./near-edge";
-import type { Outlines } from "./outlines";
+import { isLess, MOST_UNITED, type Outlines } from "./outlines";
 import type { Pieces } from "./pieces";
 import type { HalfEdgeRings } from "./rings";
 import { startOf } from "./stars";
@@ -22,13 +22,13 @@ export interface Positions {
   nodeStays: Uint8Array;
   /** Nodes with a vertex that does not lie on the grid itself. */
   nodeMoves: Uint8Array;
-  /** Whether vertices from different places became one. */
-  unites: boolean;
+  /** How far, in steps, a vertex was moved at most to another one in its pixel, or to the centre. */
+  united: number;
 }
 
 /**
  * Puts vertices back to the very coordinates that came in, of several in one pixel the lexicographically least, so that
- * the order of operands does not matter.
+ * the order of operands does not matter; or they stay in the centre, where one would move by more than a step.
  *
  * A return moves a vertex by at most half a step an axis. It is done only where no piece and no vertex that it is no end
  * of comes within two steps of it, and no point so near its pieces that they could pass over it: then nothing can
@@ -95,13 +95,27 @@ export function positionsOf(
       if (givenX[i] !== nodeX[node] || givenY[i] !== nodeY[node]) nodeMoves[node] = 1;
       continue;
     }
-    if (isPut[node] && (nodeX[node] !== givenX[i] || nodeY[node] !== givenY[i])) unites = true;
-    if (isPut[node] && (nodeX[node] < givenX[i] || (nodeX[node] === givenX[i] && nodeY[node] <= givenY[i]))) continue;
+    if (isPut[node]) {
+      if (nodeX[node] === givenX[i] && nodeY[node] === givenY[i]) continue;
+      unites = true;
+      if (!isLess(givenX[i], givenY[i], nodeX[node], nodeY[node])) continue;
+    }
     isPut[node] = 1;
     nodeX[node] = givenX[i];
     nodeY[node] = givenY[i];
   }
-  return { nodeX, nodeY, stays, nodeStays, nodeMoves, unites };
+  let united = outlines.united;
+  for (let i = 0; unites && i < n; i++) {
+    const u = nodeOf[i];
+    if (u < 0 || nodeStays[u]) continue;
+    const distance = grid.distance(givenX[i], givenY[i], nodeX[u], nodeY[u]);
+    united = Math.max(united, Math.min(distance, MOST_UNITED));
+    if (distance <= MOST_UNITED) continue;
+    nodeX[u] = grid.x(pieces.x[u]);
+    nodeY[u] = grid.y(pieces.y[u]);
+    nodeStays[u] = nodeMoves[u] = 1;
+  }
+  return { nodeX, nodeY, stays, nodeStays, nodeMoves, united };
 }
 
 /**

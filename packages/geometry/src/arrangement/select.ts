@@ -99,9 +99,8 @@ export function assemble(arrangement: Arrangement, selected: Uint8Array): Combin
   const polygons = nests.map(({ outer, holes }) => ({ outer: rings[outer], holes: holes.map((hole) => rings[hole]) }));
   const order = nests.flatMap(({ outer, holes }) => [outer, ...holes]);
   const { movedFirst, movedLater } = bends;
-  const isUnited = positions.unites || outlines.shortEdges > 0;
-  const rounding = isUnited || verticesMoved > 0 || movedFirst + movedLater > 0 ? roundingOf(outlines) : 0;
-  const steps = Math.max(movedFirst, rounding) + movedLater + (isUnited ? rounding : 0);
+  const rounding = verticesMoved > 0 || movedFirst + movedLater > 0 ? roundingOf(outlines) : 0;
+  const steps = Math.max(movedFirst, rounding, positions.united) + movedLater;
   return {
     polygons,
     report: {
