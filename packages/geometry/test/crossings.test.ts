@@ -6,7 +6,7 @@ type Place = [number, number];
 
 /** Which side of the line a b the place c lies on, in exact fractions. */
 function side(a: Place, b: Place, c: Place): number {
-  const [ax, ay, bx, by, cx, cy] = [...a, ...b, ...c].map(Rational.of);
+  const [ax, ay, bx, by, cx, cy] = Rational.ofAll([...a, ...b, ...c]);
   const left = bx.minus(ax).times(cy.minus(ay));
   return left.compare(by.minus(ay).times(cx.minus(ax)));
 }

@@ -1,4 +1,4 @@
-import { type FillRule, filled, type Operand } from "../../src";
+import { filled, type Operand } from "../../src";
 import { Rational } from "./rational";
 
 export type Areas = Record<"a" | "b" | "union" | "intersection" | "difference" | "xor", number>;
@@ -17,7 +17,8 @@ interface Edge {
  * and every crossing: within a slab edges do not cross, so that trapezoids between neighbours can be summed exactly.
  */
 export function exactAreas(a: Operand, b: Operand): Areas {
-  const edges = [...edgesOf(a, 0), ...edgesOf(b, 1)];
+  const coordinates = Rational.ofAll([a, b].flatMap(({ rings }) => rings.flatMap((ring) => [...ring])));
+  const edges = [...edgesOf(a, 0, coordinates), ...edgesOf(b, 1, coordinates)];
   const levels = edges.flatMap(({ y0, y1 }) => [y0, y1]);
   edges.forEach((e, i) => {
     for (const f of edges.slice(i + 1)) {
@@ -53,16 +54,18 @@ export function exactAreas(a: Operand, b: Operand): Areas {
   return sums;
 }
 
-function edgesOf({ rings }: { rings: Float64Array[]; fillRule: FillRule }, operand: 0 | 1): Edge[] {
-  return rings.flatMap((ring) =>
-    Array.from({ length: ring.length / 2 }, (_, i) => {
+/** Takes the coordinates of its rings from the front of a list. */
+function edgesOf({ rings }: Operand, operand: 0 | 1, coordinates: Rational[]): Edge[] {
+  return rings.flatMap((given) => {
+    const ring = coordinates.splice(0, given.length);
+    return Array.from({ length: ring.length / 2 }, (_, i) => {
       const j = (2 * i + 2) % ring.length;
-      const [x0, y0, x1, y1] = [ring[2 * i], ring[2 * i + 1], ring[j], ring[j + 1]].map((v) => Rational.of(v));
+      const [x0, y0, x1, y1] = [ring[2 * i], ring[2 * i + 1], ring[j], ring[j + 1]];
       return y0.compare(y1) <= 0
         ? { operand, up: true, x0, y0, x1, y1 }
         : { operand, up: false, x0: x1, y0: y1, x1: x0, y1: y0 };
-    }).filter(({ y0, y1 }) => y0.compare(y1) !== 0),
-  );
+    }).filter(({ y0, y1 }) => y0.compare(y1) !== 0);
+  });
 }
 
 function xAt(e: Edge, y: Rational): Rational {
@@ -70,6 +73,7 @@ function xAt(e: Edge, y: Rational): Rational {
 }
 
 function crossingHeight(e: Edge, f: Edge): Rational | null {
+  if (e.y1.compare(f.y0) < 0 || f.y1.compare(e.y0) < 0) return null;
   const [ux, uy] = [e.x1.minus(e.x0), e.y1.minus(e.y0)];
   const [vx, vy] = [f.x1.minus(f.x0), f.y1.minus(f.y0)];
   const cross = ux.times(vy).minus(uy.times(vx));

@@ -1,3 +1,5 @@
+import { toCommonIntegers } from "../../src";
+
 /** A fraction of two BigInts, in lowest terms only as far as needed: slow, and certainly right. */
 export class Rational {
   constructor(
@@ -9,30 +11,28 @@ export class Rational {
       this.d = -d;
     }
   }
-  static of(value: number): Rational {
-    // A double is an integer over a power of two.
-    let scale = 0n;
-    let scaled = value;
-    while (!Number.isInteger(scaled)) {
-      scaled *= 2;
-      scale++;
-    }
-    return new Rational(BigInt(scaled), 1n << scale);
+  /** Doubles over one common denominator, which keeps sums short. */
+  static ofAll(values: readonly number[]): Rational[] {
+    const { integers } = toCommonIntegers([1, ...values]);
+    return integers.slice(1).map((n) => new Rational(n, integers[0]));
   }
   plus(o: Rational): Rational {
+    if (this.d === o.d) return new Rational(this.n + o.n, this.d);
     return new Rational(this.n * o.d + o.n * this.d, this.d * o.d);
   }
   minus(o: Rational): Rational {
+    if (this.d === o.d) return new Rational(this.n - o.n, this.d);
     return new Rational(this.n * o.d - o.n * this.d, this.d * o.d);
   }
   times(o: Rational): Rational {
     return new Rational(this.n * o.n, this.d * o.d);
   }
   over(o: Rational): Rational {
+    if (this.d === o.d) return new Rational(this.n, o.n);
     return new Rational(this.n * o.d, this.d * o.n);
   }
   compare(o: Rational): number {
-    const difference = this.n * o.d - o.n * this.d;
+    const difference = this.d === o.d ? this.n - o.n : this.n * o.d - o.n * this.d;
     return difference > 0n ? 1 : difference < 0n ? -1 : 0;
   }
   toNumber(): number {

@@ -29,14 +29,14 @@ export function strayVertices(polygons: MultiPolygon, operands: readonly Operand
 }
 
 /** Whether an edge may come so near to a point, in doubles with more than enough room for their rounding. */
-function mayPass(x: number, y: number, reach: number, edge: Edge): boolean {
-  // So that differences neither overflow nor drown.
-  const scale = Math.max(...edge.map(Math.abs)) > 1 ? 0.25 : 2 ** 200;
-  const [px, py, ax, ay, bx, by, near] = [x, y, ...edge, reach].map((value) => value * scale);
-  const size = Math.max(...[bx - ax, by - ay, px - ax, py - ay].map(Math.abs));
-  if (size === 0) return true;
-  const [ux, uy, wx, wy] = [bx - ax, by - ay, px - ax, py - ay].map((value) => value / size);
-  return Math.abs(ux * wy - uy * wx) <= (near / size) * (Math.abs(ux) + Math.abs(uy)) + 1e-14;
+function mayPass(x: number, y: number, reach: number, [ax, ay, bx, by]: Edge): boolean {
+  // So that differences do not overflow.
+  const [ux, uy, wx, wy] = [bx / 2 - ax / 2, by / 2 - ay / 2, x / 2 - ax / 2, y / 2 - ay / 2];
+  const size = Math.max(Math.abs(ux), Math.abs(uy), Math.abs(wx), Math.abs(wy));
+  // Nor drown: what is so small is looked at exactly.
+  if (size < 2 ** -900) return true;
+  const twist = (ux / size) * (wy / size) - (uy / size) * (wx / size);
+  return Math.abs(twist) <= (reach / size) * (Math.abs(ux / size) + Math.abs(uy / size)) + 1e-14;
 }
 
 /** Whether two edges properly cross, within half a step of a point in x and in y. */

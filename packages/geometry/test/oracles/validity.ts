@@ -15,10 +15,13 @@ export function flawsOf(polygons: MultiPolygon): string[] {
     Array.from({ length: ring.length / 2 }, (): Point => [integers[at++], integers[at++]]),
   );
   const edges = exact.flatMap((ring) => ring.map((p, i): [Point, Point] => [p, ring[(i + 1) % ring.length]]));
+  const boxes = rings.flatMap(boxesOf);
   for (const ring of rings) if (ring.length < 6) flaws.push("a ring of fewer than three vertices");
   edges.forEach(([a, b], i) => {
     if (equal(a, b)) flaws.push("an edge of no length");
-    for (const [c, d] of edges.slice(i + 1)) {
+    for (let j = i + 1; j < edges.length; j++) {
+      if (!boxesTouch(boxes[i], boxes[j])) continue;
+      const [c, d] = edges[j];
       const [o1, o2, o3, o4] = [turn(a, b, c), turn(a, b, d), turn(c, d, a), turn(c, d, b)];
       if (o1 * o2 < 0 && o3 * o4 < 0) flaws.push("edges that cross");
       else if (o1 === 0 && o2 === 0 && overlapOnLine(a, b, c, d)) flaws.push("edges that overlap");
@@ -40,6 +43,18 @@ export function flawsOf(polygons: MultiPolygon): string[] {
     }
   }
   return flaws;
+}
+
+/** The box of each edge of a ring, in the doubles that it has. */
+function boxesOf(ring: Ring): number[][] {
+  return Array.from({ length: ring.length / 2 }, (_, i) => {
+    const [ax, ay, bx, by] = [0, 1, 2, 3].map((k) => ring[(2 * i + k) % ring.length]);
+    return [Math.min(ax, bx), Math.min(ay, by), Math.max(ax, bx), Math.max(ay, by)];
+  });
+}
+
+function boxesTouch(p: readonly number[], q: readonly number[]): boolean {
+  return p[0] <= q[2] && q[0] <= p[2] && p[1] <= q[3] && q[1] <= p[3];
 }
 
 /** The winding number of a ring around a point that is not on it. */
