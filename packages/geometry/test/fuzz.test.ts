@@ -15,6 +15,9 @@ test.each(Object.keys(FAMILIES))("random operands, %s", (family) => {
 test.each([
   // A node on a straight run was left out: its neighbours stay on the grid with it.
   [2026, 16_355],
+  // Vertices that were clear of each other on the grid were not on a finer one, of the result's own extent.
+  [2028, 187_256],
+  [2028, 156_169],
 ])("seed %d, case %d", (seed, index) => {
   const { a, b } = pairOf(seed, index);
   expect(faultsOf(a, b)).toEqual([]);

@@ -32,10 +32,11 @@ export interface Bends {
  * In each round a point of a piece moves by at most half a step in x and in y. Measured that way, round k meets no pixel
  * whose centre is further than k / 2 from the edge as it was given, which is half a step from the straight way between
  * its ends' pixels, by which points were found; and pieces end up within k / 2 of it, if round k was the last to change
- * anything. Points within the clearance of those have to be known as well, and so limit the rounds.
+ * anything. Points that come within the clearance of those, when they and the ends return by half a step each, have to be
+ * known as well, and so limit the rounds.
  */
 export function bendEdges(outlines: Outlines, meetings: Meetings, margin: number): Bends | null {
-  const mostPasses = Math.floor(2 * (margin - CLEARANCE));
+  const mostPasses = Math.floor(2 * (margin - 1 - CLEARANCE));
   const { next } = outlines;
   const n = next.length;
   const { touched, first: nearFirst } = meetings;
@@ -179,6 +180,7 @@ class Bending {
   /** Puts the points met since into the chain, which is monotone in x and in y. */
   private insert(since: number): void {
     const { chain, met } = this;
+    if (met.length === since) return;
     const n = chain.length;
     const count = n + met.length - since;
     if (count > this.alongX.length) {

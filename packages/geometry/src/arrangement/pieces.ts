@@ -145,91 +145,122 @@ function nodesOf(
 /** Straight pieces from the lesser node to the greater one, each pair of nodes once; runs as they are. */
 function merged(separate: SeparatePieces, layers: number, isCut: (layer: number) => boolean): Pieces {
   const { layer, count, ...all } = separate;
-  const { first } = all;
-  const order = straightFirst(separate);
+  const { order, begins, far } = straightFirst(separate);
   const turn = new Int32Array(count * layers);
   const from = new Int32Array(count);
   const to = new Int32Array(count);
-  const firstOf = new Int32Array(count);
-  const lastOf = new Int32Array(count);
+  const first = new Int32Array(count).fill(-1);
+  const last = new Int32Array(count).fill(-1);
   const edge = new Int32Array(count);
   const isCutLayer = Uint8Array.from({ length: layers }, (_, k) => (isCut(k) ? 1 : 0));
+  const nodes = all.x.length;
   let kept = 0;
-  for (let k = 0; k < count; ) {
-    const begin = k;
-    let e = order[k++];
-    const isRun = first[e] >= 0;
-    const start = all.from[e];
-    const end = all.to[e];
-    const turned = !isRun && start > end;
-    const u = turned ? end : start;
-    const v = turned ? start : end;
-    const at = kept * layers;
-    // What a piece that cancelled out left behind.
-    for (let i = 0; i < layers; i++) turn[at + i] = 0;
-    // A cut counts forwards only, so that one that runs back over itself does not cancel out.
-    turn[at + layer[e]] = turned && !isCutLayer[layer[e]] ? -1 : 1;
-    let merges = !isRun;
-    while (merges && k < count) {
-      const f = order[k];
-      if (first[f] >= 0) break;
-      const forwards = all.from[f] === u && all.to[f] === v;
-      merges = forwards || (all.from[f] === v && all.to[f] === u);
-      if (!merges) break;
-      turn[at + layer[f]] += forwards || isCutLayer[layer[f]] ? 1 : -1;
-      k++;
+  for (let u = 0; u < nodes; u++) {
+    const end = begins[u + 1];
+    for (let k = begins[u]; k < end; ) {
+      const begin = k;
+      const v = far[k] >> 1;
+      const at = kept * layers;
+      // What a piece that cancelled out left behind.
+      for (let i = 0; i < layers; i++) turn[at + i] = 0;
+      for (; k < end && far[k] >> 1 === v; k++) {
+        const l = layer[order[k]];
+        // A cut counts forwards only, so that one that runs back over itself does not cancel out.
+        turn[at + l] += (far[k] & 1) === 1 && isCutLayer[l] === 0 ? -1 : 1;
+      }
+      // It is told by an edge of a layer that does not cancel out.
+      let told = begin;
+      while (told < k && turn[at + layer[order[told]]] === 0) told++;
+      if (told === k) continue;
+      from[kept] = u;
+      to[kept] = v;
+      edge[kept++] = all.edge[order[told]];
     }
-    let isThere = false;
-    for (let i = 0; i < layers && !isThere; i++) isThere = turn[at + i] !== 0;
-    if (!isThere) continue;
-    // It is told by an edge of a layer that does not cancel out.
-    for (let i = begin + 1; i < k && turn[at + layer[e]] === 0; i++) e = order[i];
-    from[kept] = u;
-    to[kept] = v;
-    firstOf[kept] = first[e];
-    lastOf[kept] = all.last[e];
-    edge[kept++] = all.edge[e];
+  }
+  for (let k = begins[nodes]; k < count; k++) {
+    const e = order[k];
+    from[kept] = all.from[e];
+    to[kept] = all.to[e];
+    first[kept] = all.first[e];
+    last[kept] = all.last[e];
+    edge[kept] = all.edge[e];
+    for (let i = 0; i < layers; i++) turn[kept * layers + i] = 0;
+    turn[kept++ * layers + layer[e]] = 1;
   }
   return {
     ...all,
     from: from.subarray(0, kept),
     to: to.subarray(0, kept),
-    first: firstOf.subarray(0, kept),
-    last: lastOf.subarray(0, kept),
+    first: first.subarray(0, kept),
+    last: last.subarray(0, kept),
     edge: edge.subarray(0, kept),
     turn: turn.subarray(0, kept * layers),
     layers,
   };
 }
 
-/** Straight pieces in the order of their ends, coinciding ones side by side, then all runs. */
-export function straightFirst({ x, from, to, first, count }: SeparatePieces): Int32Array {
-  const nodes = x.length;
-  const start = new Int32Array(nodes + 1);
-  let straight = 0;
-  for (let e = 0; e < count; e++)
-    if (first[e] < 0) {
-      start[Math.min(from[e], to[e]) + 1]++;
-      straight++;
-    }
-  for (let u = 0; u < nodes; u++) start[u + 1] += start[u];
-  const fill = start.slice();
-  const order = new Int32Array(count);
-  let run = straight;
-  for (let e = 0; e < count; e++)
-    if (first[e] < 0) order[fill[Math.min(from[e], to[e])]++] = e;
-    else order[run++] = e;
-  const far = (e: number): number => Math.max(from[e], to[e]);
-  for (let u = 0; u < nodes; u++) {
-    const begin = start[u];
-    const end = start[u + 1];
-    if (end - begin === 2) {
-      if (far(order[begin]) > far(order[begin + 1])) {
-        const e = order[begin];
-        order[begin] = order[begin + 1];
-        order[begin + 1] = e;
-      }
-    } else if (end - begin > 2) order.subarray(begin, end).sort((e, f) => far(e) - far(f) || e - f);
-  }
-  return order;
+/** Pieces in the order of their ends. */
+export interface PieceOrder {
+  /** Straight ones by their lesser nodes and then the greater ones, those that coincide as they come; then all runs. */
+  order: Int32Array;
+  /** Where those with the lesser node u begin: begins[u]; behind the last of them runs begin. */
+  begins: Int32Array;
+  /** For each straight piece in this order twice its greater node, and one more if it starts there. */
+  far: Int32Array;
 }
+
+export function straightFirst({ x, from, to, first, count }: SeparatePieces): PieceOrder {
+  const nodes = x.length;
+  const begins = new Int32Array(nodes + 1);
+  for (let e = 0; e < count; e++) if (first[e] < 0) begins[Math.min(from[e], to[e]) + 1]++;
+  for (let u = 0; u < nodes; u++) begins[u + 1] += begins[u];
+  const fill = begins.slice();
+  const order = new Int32Array(count);
+  const far = new Int32Array(begins[nodes]);
+  let run = begins[nodes];
+  for (let e = 0; e < count; e++) {
+    const u = from[e];
+    const v = to[e];
+    if (first[e] >= 0) order[run++] = e;
+    else if (u < v) {
+      far[fill[u]] = 2 * v;
+      order[fill[u]++] = e;
+    } else {
+      far[fill[v]] = 2 * u + 1;
+      order[fill[v]++] = e;
+    }
+  }
+  for (let u = 0; u < nodes; u++) putInOrder(order, far, begins[u], begins[u + 1]);
+  return { order, begins, far };
+}
+
+/** Pieces that share their lesser node, in the order of their greater one; where that is one, too, as they come. */
+function putInOrder(order: Int32Array, far: Int32Array, begin: number, end: number): void {
+  if (end - begin > INSERTED) {
+    const places = Array.from({ length: end - begin }, (_, k) => begin + k);
+    places.sort((p, q) => (far[p] >> 1) - (far[q] >> 1) || p - q);
+    order.set(
+      places.map((p) => order[p]),
+      begin,
+    );
+    far.set(
+      places.map((p) => far[p]),
+      begin,
+    );
+    return;
+  }
+  for (let k = begin + 1; k < end; k++) {
+    const e = order[k];
+    const node = far[k];
+    let at = k;
+    for (; at > begin && far[at - 1] >> 1 > node >> 1; at--) {
+      order[at] = order[at - 1];
+      far[at] = far[at - 1];
+    }
+    order[at] = e;
+    far[at] = node;
+  }
+}
+
+/** So many pieces are put in order one by one. */
+const INSERTED = 16;

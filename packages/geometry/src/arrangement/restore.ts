@@ -1,6 +1,6 @@
 import type { Bends } from "./bend";
 import { BentEdge } from "./bent-edge";
-import { CLEARANCE } from "./clearance";
+import { CLEARANCE, leastDistance, type Offsets, SURELY_CLEAR, TOUCHING } from "./clearance";
 import type { PixelGrid } from "./grid";
 import type { Meetings } from "./meetings";
 import { distanceToEdge } from "./near-edge";
@@ -8,9 +8,6 @@ import { isLess, MOST_UNITED, type Outlines } from "./outlines";
 import type { Pieces } from "./pieces";
 import type { HalfEdgeRings } from "./rings";
 import { startOf } from "./stars";
-
-/** So near to a piece, a point keeps its ends on the grid as well: a return moves them by less than 0.71 steps. */
-const TOUCHING = 1;
 
 /** Where nodes and vertices come to lie in plan units. */
 export interface Positions {
@@ -31,7 +28,7 @@ export interface Positions {
  * the order of operands does not matter; or they stay in the centre, where one would move by more than a step.
  *
  * A return moves a vertex by at most half a step an axis. It is done only where no piece and no vertex that it is no end
- * of comes within two steps of it, and no point so near its pieces that they could pass over it: then nothing can
+ * of comes within the clearance of it, and no point so near its pieces that they could pass over it: then nothing can
  * change sides, and the result stays valid. All of that is asked of the final pieces, so that a result, arranged again,
  * gets the same answers. Where `wanted` marks some nodes, others are left where they lie on the grid.
  */
@@ -46,17 +43,33 @@ export function positionsOf(
   const { next, givenX, givenY } = outlines;
   const n = next.length;
   const { nodeOf } = pieces;
-  const stays = new Uint8Array(n);
-  const nodeStays = new Uint8Array(pieces.x.length);
-  if (wanted) for (let u = 0; u < nodeStays.length; u++) if (wanted[u] === 0) nodeStays[u] = 1;
-  const keep = (point: number): void => {
-    if (nodeOf[point] >= 0) nodeStays[nodeOf[point]] = 1;
-    else if (point < n) stays[point] = 1;
-  };
-  const isKept = (point: number): boolean => (nodeOf[point] >= 0 ? nodeStays[nodeOf[point]] : stays[point]) === 1;
   const { x, y } = meetings;
+  const stays = new Uint8Array(n);
+  const positions = returned(grid, outlines, pieces, stays, wanted);
+  const { nodeX, nodeY, nodeStays, nodeMoves } = positions;
+  const offsets: Offsets = {
+    x(point) {
+      const u = nodeOf[point];
+      if (u >= 0) return nodeStays[u] === ON_GRID ? 0 : grid.offsetX(nodeX[u], x[point]);
+      return point < n ? grid.offsetX(givenX[point], x[point]) : 0;
+    },
+    y(point) {
+      const u = nodeOf[point];
+      if (u >= 0) return nodeStays[u] === ON_GRID ? 0 : grid.offsetY(nodeY[u], y[point]);
+      return point < n ? grid.offsetY(givenY[point], y[point]) : 0;
+    },
+  };
+  const keep = (point: number): void => {
+    const u = nodeOf[point];
+    if (u >= 0) {
+      if (nodeStays[u] === 0) nodeStays[u] = KEPT;
+    } else if (point < n) stays[point] = 1;
+  };
+  const isKept = (point: number): boolean => (nodeOf[point] >= 0 ? nodeStays[nodeOf[point]] : stays[point]) !== 0;
   const keepNear = (point: number, end: number, distance: number): void => {
-    if (distance <= TOUCHING || (x[point] - x[end]) ** 2 + (y[point] - y[end]) ** 2 <= CLEARANCE ** 2) keep(end);
+    if (isKept(end)) return;
+    const isNear = (x[point] - x[end]) ** 2 + (y[point] - y[end]) ** 2 <= CLEARANCE ** 2;
+    if (distance <= TOUCHING || isNear || leastDistance(meetings, offsets, point, end, end) <= CLEARANCE) keep(end);
   };
   const near = new NearPieces(
     outlines,
@@ -64,9 +77,11 @@ export function positionsOf(
     bends,
     (point, from, to) => !(isKept(point) && isKept(from) && isKept(to)),
     (point, from, to, distance) => {
+      const least = distance <= TOUCHING ? distance : leastDistance(meetings, offsets, point, from, to);
+      if (least > CLEARANCE) return;
       keep(point);
-      keepNear(point, from, distance);
-      keepNear(point, to, distance);
+      keepNear(point, from, least);
+      keepNear(point, to, least);
     },
   );
   // Where all that takes part stays on the grid already, looking adds nothing.
@@ -77,45 +92,63 @@ export function positionsOf(
     return true;
   };
   for (let e = 0; e < n; e++) if (meetings.first[e] < meetings.first[e + 1] && !allKept(e)) near.look(e);
+  for (let u = 0; u < nodeX.length; u++) {
+    if (nodeStays[u] !== KEPT) continue;
+    nodeX[u] = grid.x(pieces.x[u]);
+    nodeY[u] = grid.y(pieces.y[u]);
+  }
+  for (let i = 0; i < n; i++) {
+    const u = nodeOf[i];
+    if (u >= 0 && nodeStays[u] && (givenX[i] !== nodeX[u] || givenY[i] !== nodeY[u])) nodeMoves[u] = 1;
+  }
+  return positions;
+}
+
+/** Nodes that stay on the grid whatever comes near them, and those that do so because something does. */
+const ON_GRID = 1;
+const KEPT = 2;
+
+/** All vertices where they came from, of several in one node the least, unless that would move one of them too far. */
+function returned(
+  grid: PixelGrid,
+  { givenX, givenY, united: unitedBefore }: Outlines,
+  pieces: Pieces,
+  stays: Uint8Array,
+  wanted?: Uint8Array,
+): Positions {
+  const { nodeOf } = pieces;
+  const n = givenX.length;
   const nodes = pieces.x.length;
+  const nodeStays = new Uint8Array(nodes).fill(ON_GRID);
   const nodeX = new Float64Array(nodes);
   const nodeY = new Float64Array(nodes);
-  for (let u = 0; u < nodes; u++) {
-    if (wanted && wanted[u] === 0) continue;
-    nodeX[u] = grid.x(pieces.x[u]);
-    nodeY[u] = grid.y(pieces.y[u]);
-  }
-  const isPut = new Uint8Array(nodeX.length);
-  const nodeMoves = new Uint8Array(nodeX.length);
   let unites = false;
   for (let i = 0; i < n; i++) {
-    const node = nodeOf[i];
-    if (node < 0) continue;
-    if (nodeStays[node]) {
-      if (givenX[i] !== nodeX[node] || givenY[i] !== nodeY[node]) nodeMoves[node] = 1;
-      continue;
-    }
-    if (isPut[node]) {
-      if (nodeX[node] === givenX[i] && nodeY[node] === givenY[i]) continue;
+    const u = nodeOf[i];
+    if (u < 0 || (wanted && wanted[u] === 0)) continue;
+    if (nodeStays[u] === 0) {
+      if (nodeX[u] === givenX[i] && nodeY[u] === givenY[i]) continue;
       unites = true;
-      if (!isLess(givenX[i], givenY[i], nodeX[node], nodeY[node])) continue;
+      if (!isLess(givenX[i], givenY[i], nodeX[u], nodeY[u])) continue;
     }
-    isPut[node] = 1;
-    nodeX[node] = givenX[i];
-    nodeY[node] = givenY[i];
+    nodeStays[u] = 0;
+    nodeX[u] = givenX[i];
+    nodeY[u] = givenY[i];
   }
-  let united = outlines.united;
+  let united = unitedBefore;
   for (let i = 0; unites && i < n; i++) {
     const u = nodeOf[i];
-    if (u < 0 || nodeStays[u]) continue;
+    if (u < 0 || nodeStays[u] !== 0) continue;
     const distance = grid.distance(givenX[i], givenY[i], nodeX[u], nodeY[u]);
     united = Math.max(united, Math.min(distance, MOST_UNITED));
-    if (distance <= MOST_UNITED) continue;
+    if (distance > MOST_UNITED) nodeStays[u] = ON_GRID;
+  }
+  for (let u = 0; u < nodes; u++) {
+    if (nodeStays[u] === 0 || (wanted && wanted[u] === 0)) continue;
     nodeX[u] = grid.x(pieces.x[u]);
     nodeY[u] = grid.y(pieces.y[u]);
-    nodeStays[u] = nodeMoves[u] = 1;
   }
-  return { nodeX, nodeY, stays, nodeStays, nodeMoves, united };
+  return { nodeX, nodeY, stays, nodeStays, nodeMoves: new Uint8Array(nodes), united };
 }
 
 /**
@@ -211,7 +244,7 @@ class NearPieces {
       if ((px === x[e] && py === y[e]) || (px === x[end] && py === y[end])) continue;
       if (!this.matters(point, e, end)) continue;
       const distance = distanceToEdge(meetings, e, end, point);
-      if (distance <= CLEARANCE) this.visit(point, e, end, distance);
+      if (distance <= SURELY_CLEAR) this.visit(point, e, end, distance);
     }
   }
 
@@ -224,7 +257,7 @@ class NearPieces {
       const point = k < bends.first[e + 1] ? bends.points[k] : end;
       const px = chain.xOf(point);
       const py = chain.yOf(point);
-      if (Math.abs(px - x) <= CLEARANCE && Math.abs(py - y) <= CLEARANCE) return true;
+      if (Math.abs(px - x) <= SURELY_CLEAR && Math.abs(py - y) <= SURELY_CLEAR) return true;
       [x, y] = [px, py];
     }
     return false;
@@ -235,18 +268,20 @@ class NearPieces {
     const { x, y } = chain;
     const px = chain.xOf(point);
     const py = chain.yOf(point);
-    let k = chain.firstNear(px, py, CLEARANCE);
-    for (; k + 1 < chain.length && !chain.isBeyond(k, px, py, CLEARANCE); k++) {
+    let k = chain.firstNear(px, py, SURELY_CLEAR);
+    for (; k + 1 < chain.length && !chain.isBeyond(k, px, py, SURELY_CLEAR); k++) {
       const ax = x[k];
       const ay = y[k];
       const bx = x[k + 1];
       const by = y[k + 1];
       if ((px === ax && py === ay) || (px === bx && py === by)) continue;
-      if ((px < ax - CLEARANCE && px < bx - CLEARANCE) || (px > ax + CLEARANCE && px > bx + CLEARANCE)) continue;
-      if ((py < ay - CLEARANCE && py < by - CLEARANCE) || (py > ay + CLEARANCE && py > by + CLEARANCE)) continue;
+      if ((px < ax - SURELY_CLEAR && px < bx - SURELY_CLEAR) || (px > ax + SURELY_CLEAR && px > bx + SURELY_CLEAR))
+        continue;
+      if ((py < ay - SURELY_CLEAR && py < by - SURELY_CLEAR) || (py > ay + SURELY_CLEAR && py > by + SURELY_CLEAR))
+        continue;
       if (!this.matters(point, chain.point[k], chain.point[k + 1])) continue;
       const distance = distanceToEdge(this.meetings, chain.point[k], chain.point[k + 1], point);
-      if (distance <= CLEARANCE) this.visit(point, chain.point[k], chain.point[k + 1], distance);
+      if (distance <= SURELY_CLEAR) this.visit(point, chain.point[k], chain.point[k + 1], distance);
     }
   }
 }

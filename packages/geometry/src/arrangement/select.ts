@@ -20,7 +20,7 @@ export interface CombineReport {
   intersections: number;
   pieces: number;
   holes: number;
-  /** Input vertices in the result that had to stay on the grid because something lies within two steps of them. */
+  /** Input vertices in the result that had to stay on the grid because something lies within 1.5 steps of them. */
   verticesMoved: number;
   /** Outlines left out because they are smaller than the grid. */
   dropped: number;
@@ -208,10 +208,12 @@ function drawRings(
 
 /** The first n points as a ring that begins at another one. */
 function begunAt(points: Float64Array, n: number, start: number): Ring {
-  const ring = points.slice(0, 2 * n);
-  if (start === 0) return ring;
-  ring.set(points.subarray(2 * start, 2 * n));
-  ring.set(points.subarray(0, 2 * start), 2 * (n - start));
+  const ring = new Float64Array(2 * n);
+  // There may be as many small rings as crossings: views of the points would cost more than their coordinates.
+  const behind = 2 * start;
+  const before = 2 * n - behind;
+  for (let i = 0; i < before; i++) ring[i] = points[behind + i];
+  for (let i = 0; i < behind; i++) ring[before + i] = points[i];
   return ring;
 }
 

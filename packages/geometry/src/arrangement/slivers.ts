@@ -9,21 +9,17 @@ import { separatePieces, straightFirst } from "./pieces";
  */
 export function closedSlivers({ grid, outlines, meetings, bends }: Arrangement): Float64Array {
   const pieces = separatePieces(outlines, meetings, bends);
-  const { x, y, from, to, first, edge, count } = pieces;
-  const order = straightFirst(pieces);
+  const { x, y, edge } = pieces;
+  const { order, begins, far } = straightFirst(pieces);
   const found: number[] = [];
-  for (let k = 0; k < count && first[order[k]] < 0; ) {
-    const e = order[k];
-    const u = Math.min(from[e], to[e]);
-    const v = Math.max(from[e], to[e]);
-    let isClosed = false;
-    for (k++; k < count; k++) {
-      const f = order[k];
-      if (first[f] >= 0 || Math.min(from[f], to[f]) !== u || Math.max(from[f], to[f]) !== v) break;
-      isClosed ||= !onOneLine(outlines, edge[e], edge[f]);
+  for (let u = 0; u < x.length; u++)
+    for (let k = begins[u]; k < begins[u + 1]; ) {
+      const e = edge[order[k]];
+      const v = far[k] >> 1;
+      let isClosed = false;
+      for (k++; k < begins[u + 1] && far[k] >> 1 === v; k++) isClosed ||= !onOneLine(outlines, e, edge[order[k]]);
+      if (isClosed) found.push(grid.x(x[u]), grid.y(y[u]), grid.x(x[v]), grid.y(y[v]));
     }
-    if (isClosed) found.push(grid.x(x[u]), grid.y(y[u]), grid.x(x[v]), grid.y(y[v]));
-  }
   return Float64Array.from(found);
 }
 
