@@ -15,6 +15,7 @@ import {
 } from "../src";
 import { distanceToEdge } from "../src/arrangement/near-edge";
 import { latticeOperand, operandPair } from "./arbitraries";
+import { pairOf } from "./fuzz/families";
 import { exactAreas } from "./oracles/exact-areas";
 import { strayVertices } from "./oracles/true-crossings";
 import { flawsOf, textOf } from "./oracles/validity";
@@ -216,6 +217,15 @@ test("many crossings: valid, balanced, the same whatever the order of rings and 
   );
 });
 
+/** How far a point is from the edge between two vertices of a ring, in steps. */
+function offEdgeTo(ring: Float64Array, from: number, to: number, x: number, y: number, step: number): number {
+  const points = {
+    x: Float64Array.of(ring[from] - x, ring[to] - x, 0).map((value) => value / step),
+    y: Float64Array.of(ring[from + 1] - y, ring[to + 1] - y, 0).map((value) => value / step),
+  };
+  return distanceToEdge(points, 0, 1, 2);
+}
+
 /** How far a point is from the edge of a ring that begins with a vertex; where several vertices lie in one pixel, it goes on. */
 function offEdge(ring: Float64Array, from: number, x: number, y: number): number {
   const to = [1, 2, 3, 4, 5, 6, 7].map((k) => (from + 2 * k) % ring.length);
@@ -334,6 +344,39 @@ test("input vertices that nothing comes near return bit for bit", () => {
     const at = vertices.findIndex((x, i) => i % 2 === 0 && x === found[k] && vertices[i + 1] === found[k + 1]);
     expect(at).toBeGreaterThanOrEqual(0);
   }
+});
+
+test("a vertex that does not return bit for bit has another edge or vertex within three steps of it", () => {
+  let moved = 0;
+  for (let k = 0; k < 280; k++) {
+    const { a, b } = pairOf(Number(process.env.SEED ?? 20261127), k);
+    const rings = [...a.rings, ...b.rings];
+    for (const operation of OPERATIONS) {
+      const { polygons, report } = combine(operation, a, b);
+      const { gridStep: step } = report;
+      const all = new Set(rings.flatMap((ring) => [...ring].map((x, i) => `${x} ${ring[i ^ 1]}`)));
+      for (const ring of allRings(polygons))
+        for (let i = 0; i < ring.length; i += 2) {
+          const [x, y] = [ring[i], ring[i + 1]];
+          if (all.has(`${x} ${y}`)) continue;
+          // All that lies within three steps of a vertex in this pixel, but the edges that it ends.
+          const isLone = rings.some((own) =>
+            own.some((vx, v) => {
+              if (v % 2 || Math.abs(vx - x) > step / 2 || Math.abs(own[v + 1] - y) > step / 2) return false;
+              return rings.every((other) =>
+                other.every((_, e) => {
+                  if (e % 2 || (own === other && (e === v || (e + 2) % other.length === v))) return true;
+                  return offEdgeTo(other, e, (e + 2) % other.length, vx, own[v + 1], step) > 3;
+                }),
+              );
+            }),
+          );
+          expect(isLone).toBe(false);
+          moved++;
+        }
+    }
+  }
+  expect(moved).toBeGreaterThan(100);
 });
 
 test.each([1.7e308, 1e200, 1, 1e-200, 4e-323])("every size has a result: %p", (size) => {

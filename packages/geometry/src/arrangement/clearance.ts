@@ -3,7 +3,8 @@ import type { Points } from "./near-edge";
 
 /**
  * Vertices that another piece or vertex comes this near, in steps, keep their places on the grid: measured with each of the
- * points on the grid or where it came from, whichever is least.
+ * points on the grid or where it came from, whichever is least. So of those that came in nothing further than three steps
+ * from each other counts: returns change a distance by 1.42 at most.
  *
  * A return moves a vertex by at most 0.71 steps, two of them towards each other by 1.42: none passes over what is further
  * away. And what is further away now is so on a finer grid, too, of the result's own extent: there it is at least twice as

@@ -5,7 +5,7 @@ import { type Positions, positionsOf } from "./restore";
 /**
  * The parts of open polylines (x0 y0 x1 y1 …) that lie in a shape or along its boundary, in the order and the direction of
  * the polylines. Their ends on the boundary lie within one grid step of the true intersections; vertices come back bit
- * for bit, unless something comes within 1.5 steps of them. Throws `OperandError` for coordinates that are not finite.
+ * for bit, unless something comes within three steps of them. Throws `OperandError` for coordinates that are not finite.
  */
 export function clipLines(polylines: readonly Ring[], shape: Operand): Ring[] {
   if (polylines.length === 0) return [];

@@ -20,7 +20,7 @@ export interface CombineReport {
   intersections: number;
   pieces: number;
   holes: number;
-  /** Input vertices in the result that had to stay on the grid because something lies within 1.5 steps of them. */
+  /** Input vertices in the result that had to stay on the grid because something lies within three steps of them. */
   verticesMoved: number;
   /** Outlines left out because they are smaller than the grid. */
   dropped: number;
