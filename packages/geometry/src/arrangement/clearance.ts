@@ -16,56 +16,54 @@ export const TOUCHING = 0.75;
 /** What is further away on the grid is further away than the clearance however the points return. */
 export const SURELY_CLEAR = 3;
 
-/** How far points lie, in x and in y, from the pixels' centres where they came from, in steps; 0 for those that stay. */
+/** How far points lie from the pixels' centres where they came from, in steps; 0 for those that stay. */
 export interface Offsets {
-  x(point: number): number;
-  y(point: number): number;
+  x: Float64Array;
+  y: Float64Array;
+}
+
+/** No more than a distance between a point and the edge between two others, known on the grid, can shrink as they return. */
+export function shrinkage({ x, y }: Offsets, point: number, from: number, to: number): number {
+  const ends = Math.max(x[from] * x[from] + y[from] * y[from], x[to] * x[to] + y[to] * y[to]);
+  return Math.sqrt(x[point] * x[point] + y[point] * y[point]) + Math.sqrt(ends);
 }
 
 /** The least distance, in steps, of a point from the edge between two others, or from one point if they are the same. */
-export function leastDistance(points: Points, offsets: Offsets, point: number, from: number, to: number): number {
+export function leastDistance({ x, y }: Points, offsets: Offsets, point: number, from: number, to: number): number {
   // In one order, so that rounding does not depend on the direction of travel.
-  const { x, y } = points;
   const isForward = x[from] < x[to] || (x[from] === x[to] && y[from] <= y[to]);
-  const [a, b] = isForward ? [from, to] : [to, from];
-  const [pox, poy, aox, aoy, box, boy] = [point, a, b].flatMap((k) => [offsets.x(k), offsets.y(k)]);
+  const a = isForward ? from : to;
+  const b = isForward ? to : from;
+  const dx = x[b] - x[a];
+  const dy = y[b] - y[a];
+  const wx = x[point] - x[a];
+  const wy = y[point] - y[a];
+  const whole = crossRounded(dx, dy, wx, wy);
   let least = Number.POSITIVE_INFINITY;
   for (let k = 0; k < 8; k++) {
-    const [p, s, t] = [k & 1, (k >> 1) & 1, k >> 2];
-    const distance = distanceOf(
-      x[b] - x[a],
-      y[b] - y[a],
-      t * box - s * aox,
-      t * boy - s * aoy,
-      x[point] - x[a],
-      y[point] - y[a],
-      p * pox - s * aox,
-      p * poy - s * aoy,
-    );
-    least = Math.min(least, distance);
+    const sx = k & 1 ? offsets.x[a] : 0;
+    const sy = k & 1 ? offsets.y[a] : 0;
+    const ddx = (k & 2 ? offsets.x[b] : 0) - sx;
+    const ddy = (k & 2 ? offsets.y[b] : 0) - sy;
+    const dwx = (k & 4 ? offsets.x[point] : 0) - sx;
+    const dwy = (k & 4 ? offsets.y[point] : 0) - sy;
+    const ux = dx + ddx;
+    const uy = dy + ddy;
+    const vx = wx + dwx;
+    const vy = wy + dwy;
+    const along = ux * vx + uy * vy;
+    const squared = ux * ux + uy * uy;
+    let distance: number;
+    if (along <= 0 || squared === 0) distance = Math.sqrt(vx * vx + vy * vy);
+    else if (along >= squared) {
+      const ex = wx - dx + (dwx - ddx);
+      const ey = wy - dy + (dwy - ddy);
+      distance = Math.sqrt(ex * ex + ey * ey);
+    } else {
+      const rest = dx * dwy + ddx * wy - dy * dwx - ddy * wx + (ddx * dwy - ddy * dwx);
+      distance = Math.abs(whole + rest) / Math.sqrt(squared);
+    }
+    if (distance < least) least = distance;
   }
   return least;
-}
-
-/** The distance of w from the edge between 0 and d, where both are whole numbers and offsets. */
-function distanceOf(
-  dx: number,
-  dy: number,
-  ddx: number,
-  ddy: number,
-  wx: number,
-  wy: number,
-  dwx: number,
-  dwy: number,
-): number {
-  const ux = dx + ddx;
-  const uy = dy + ddy;
-  const vx = wx + dwx;
-  const vy = wy + dwy;
-  const squared = ux * ux + uy * uy;
-  const share = squared > 0 ? Math.max(0, Math.min(1, (ux * vx + uy * vy) / squared)) : 0;
-  if (share === 0) return Math.sqrt(vx * vx + vy * vy);
-  if (share === 1) return Math.sqrt((wx - dx + (dwx - ddx)) ** 2 + (wy - dy + (dwy - ddy)) ** 2);
-  const cross = crossRounded(dx, dy, wx, wy) + (dx * dwy + ddx * wy - dy * dwx - ddy * wx + (ddx * dwy - ddy * dwx));
-  return Math.abs(cross) / Math.sqrt(squared);
 }

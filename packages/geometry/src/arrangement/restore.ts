@@ -1,6 +1,6 @@
 import type { Bends } from "./bend";
 import { BentEdge } from "./bent-edge";
-import { CLEARANCE, leastDistance, type Offsets, SURELY_CLEAR, TOUCHING } from "./clearance";
+import { CLEARANCE, leastDistance, type Offsets, SURELY_CLEAR, shrinkage, TOUCHING } from "./clearance";
 import type { PixelGrid } from "./grid";
 import type { Meetings } from "./meetings";
 import { distanceToEdge } from "./near-edge";
@@ -47,18 +47,7 @@ export function positionsOf(
   const stays = new Uint8Array(n);
   const positions = returned(grid, outlines, pieces, stays, wanted);
   const { nodeX, nodeY, nodeStays, nodeMoves } = positions;
-  const offsets: Offsets = {
-    x(point) {
-      const u = nodeOf[point];
-      if (u >= 0) return nodeStays[u] === ON_GRID ? 0 : grid.offsetX(nodeX[u], x[point]);
-      return point < n ? grid.offsetX(givenX[point], x[point]) : 0;
-    },
-    y(point) {
-      const u = nodeOf[point];
-      if (u >= 0) return nodeStays[u] === ON_GRID ? 0 : grid.offsetY(nodeY[u], y[point]);
-      return point < n ? grid.offsetY(givenY[point], y[point]) : 0;
-    },
-  };
+  const offsets = offsetsOf(grid, outlines, meetings, pieces, positions);
   const keep = (point: number): void => {
     const u = nodeOf[point];
     if (u >= 0) {
@@ -66,10 +55,16 @@ export function positionsOf(
     } else if (point < n) stays[point] = 1;
   };
   const isKept = (point: number): boolean => (nodeOf[point] >= 0 ? nodeStays[nodeOf[point]] : stays[point]) !== 0;
-  const keepNear = (point: number, end: number, distance: number): void => {
+  /** Whether a point comes within a distance of an edge, or of a point, that it is known to have some distance from on the grid. */
+  const comesWithin = (limit: number, distance: number, point: number, from: number, to: number): boolean => {
+    if (distance <= limit) return true;
+    if (distance - shrinkage(offsets, point, from, to) > limit) return false;
+    return leastDistance(meetings, offsets, point, from, to) <= limit;
+  };
+  const keepEnd = (end: number, point: number, from: number, to: number, distance: number): void => {
     if (isKept(end)) return;
-    const isNear = (x[point] - x[end]) ** 2 + (y[point] - y[end]) ** 2 <= CLEARANCE ** 2;
-    if (distance <= TOUCHING || isNear || leastDistance(meetings, offsets, point, end, end) <= CLEARANCE) keep(end);
+    const apart = Math.sqrt((x[point] - x[end]) ** 2 + (y[point] - y[end]) ** 2);
+    if (comesWithin(CLEARANCE, apart, point, end, end) || comesWithin(TOUCHING, distance, point, from, to)) keep(end);
   };
   const near = new NearPieces(
     outlines,
@@ -77,11 +72,9 @@ export function positionsOf(
     bends,
     (point, from, to) => !(isKept(point) && isKept(from) && isKept(to)),
     (point, from, to, distance) => {
-      const least = distance <= TOUCHING ? distance : leastDistance(meetings, offsets, point, from, to);
-      if (least > CLEARANCE) return;
-      keep(point);
-      keepNear(point, from, least);
-      keepNear(point, to, least);
+      if (!isKept(point) && comesWithin(CLEARANCE, distance, point, from, to)) keep(point);
+      keepEnd(from, point, from, to, distance);
+      keepEnd(to, point, from, to, distance);
     },
   );
   // Where all that takes part stays on the grid already, looking adds nothing.
@@ -107,6 +100,24 @@ export function positionsOf(
 /** Nodes that stay on the grid whatever comes near them, and those that do so because something does. */
 const ON_GRID = 1;
 const KEPT = 2;
+
+function offsetsOf(
+  grid: PixelGrid,
+  { givenX, givenY }: Outlines,
+  { x, y }: Meetings,
+  { nodeOf }: Pieces,
+  { nodeX, nodeY, nodeStays }: Positions,
+): Offsets {
+  const offsets: Offsets = { x: new Float64Array(x.length), y: new Float64Array(x.length) };
+  // Crossings stay where they are.
+  for (let i = 0; i < givenX.length; i++) {
+    const u = nodeOf[i];
+    if (u >= 0 && nodeStays[u] === ON_GRID) continue;
+    offsets.x[i] = grid.offsetX(u < 0 ? givenX[i] : nodeX[u], x[i]);
+    offsets.y[i] = grid.offsetY(u < 0 ? givenY[i] : nodeY[u], y[i]);
+  }
+  return offsets;
+}
 
 /** All vertices where they came from, of several in one node the least, unless that would move one of them too far. */
 function returned(
