@@ -95,8 +95,8 @@ ${rows.join("\n")}
 ## Set operations
 
 ${CASES} pairs of operands from ${Object.keys(FAMILIES).length} families (${Object.keys(FAMILIES).join(", ")}), the four operations on each:
-areas against exact slabs in fractions, validity in exact integers, the operands in the other order, the result combined
-with itself. Wrong: ${wrong}.
+areas against exact slabs in fractions, validity in exact integers, new vertices against the exact crossings of the edges
+that came in, the operands in the other order, the result combined with itself. Wrong: ${wrong}.
 
 The longest run, \`npm run fuzz -- ${longest.cases} ${longest.seed}\`: ${longest.cases} pairs, ${4 * longest.cases} operations. Wrong: ${longest.wrong}.
 `,

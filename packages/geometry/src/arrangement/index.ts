@@ -15,10 +15,10 @@
  *
  * Guarantees: the boundary moves by at most one grid step a pass; a new vertex lies within half a step, in x and in y, of
  * where two edges that came in truly cross; the area is off by no more than the length of the boundary times its
- * movement; rings are simple and meet at most in points; outer rings have positive area, holes
- * negative, each hole inside its outer ring; input vertices that in the end nothing comes within three steps of
- * return bit for bit; a result combined with itself is itself; equal input gives equal output, whatever the order of operands, of their
- * rings, or the start of a ring. What closes up under the grid is counted, and its places told.
+ * movement; rings are simple and meet at most in points; outer rings have positive area, holes negative, each hole inside
+ * its outer ring; input vertices that in the end nothing comes within three steps of return bit for bit; a result
+ * combined with itself is itself; equal input gives equal output, whatever the order of operands, of their rings, or the
+ * start of a ring. What closes up under the grid is counted, and its places told.
  */
 export { clipLines } from "./clip-lines";
 export { cleaned, combine, combineAll, type Operation, pickRegions, regions } from "./combine";
