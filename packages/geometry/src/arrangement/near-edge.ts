@@ -28,7 +28,7 @@ export function meetsPixel({ x, y }: Points, a: number, b: number, p: number): b
   return twice < reach || (twice === reach && 2 * cross === dx - dy);
 }
 
-/** How an edge, as it was given, lies to a pixel: it may meet it now, come to meet it in the next round of bending or in later ones, or never. */
+/** How an edge, as it was given, meets a pixel: now, perhaps in the next round of bending, in later ones, or never. */
 export const MEETS = 0;
 export const NEXT = 1;
 export const LATER = 2;

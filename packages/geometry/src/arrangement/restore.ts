@@ -55,7 +55,7 @@ export function positionsOf(
     } else if (point < n) stays[point] = 1;
   };
   const isKept = (point: number): boolean => (nodeOf[point] >= 0 ? nodeStays[nodeOf[point]] : stays[point]) !== 0;
-  /** Whether a point comes within a distance of an edge, or of a point, that it is known to have some distance from on the grid. */
+  /** Whether a point may come within a limit of an edge, or of a point; the distance is that on the grid. */
   const comesWithin = (limit: number, distance: number, point: number, from: number, to: number): boolean => {
     if (distance <= limit) return true;
     if (distance - shrinkage(offsets, point, from, to) > limit) return false;
