@@ -35,7 +35,8 @@ for (const [key, name, pointer] of [
 ]) {
   await page.keyboard.press(key);
   await page.mouse.move(...pointer);
-  await page.waitForTimeout(1200);
+  // Contours come from the worker, and the canvas does not tell when.
+  await page.waitForTimeout(name === "field" ? 6000 : 1200);
   await shoot(name);
 }
 await page.getByRole("button", { name: "All sheets" }).click();
