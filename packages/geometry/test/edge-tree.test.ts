@@ -1,5 +1,6 @@
 import fc from "fast-check";
-import { type EdgeList, EdgeTree } from "../src/arrangement/edge-tree";
+import type { EdgeList } from "../src/arrangement/edge-pairs";
+import { EdgeTree } from "../src/arrangement/edge-tree";
 import { GrowingInts } from "../src/arrangement/growing";
 
 /** Closed rings on integers, one after the other; small ones next to each other, and some that reach far. */
@@ -41,9 +42,11 @@ test("every pair of edges whose boxes come near is visited once; more than those
   fc.assert(
     fc.property(edges, margin, (list, reach) => {
       const found = new Map<string, number>();
-      new EdgeTree(list).forEachPair(reach, (e, f) => {
-        const key = `${Math.min(e, f)} ${Math.max(e, f)}`;
-        found.set(key, (found.get(key) ?? 0) + 1);
+      new EdgeTree(list).forEachPair(reach, {
+        pair(e, f) {
+          const key = `${Math.min(e, f)} ${Math.max(e, f)}`;
+          found.set(key, (found.get(key) ?? 0) + 1);
+        },
       });
       for (const times of found.values()) expect(times).toBe(1);
       const { x, y, next } = list;
@@ -73,8 +76,9 @@ test("edges near a point are found from the leaves of any box around it", () => 
       const tree = new EdgeTree(list);
       const leaves = new GrowingInts();
       tree.leavesIn(px - room - reach, py - reach, px + reach, py + room + reach, leaves);
-      const found: number[] = [];
-      tree.forEachNear(leaves, px, py, reach, (e) => found.push(e));
+      const edges = new GrowingInts();
+      tree.edgesNear(leaves, px, py, reach, edges);
+      const found = [...edges.values.subarray(0, edges.length)];
       const { x, y, next } = list;
       const distance = (e: number): number => {
         const [dx, dy, wx, wy] = [x[next[e]] - x[e], y[next[e]] - y[e], px - x[e], py - y[e]];

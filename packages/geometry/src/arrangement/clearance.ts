@@ -28,8 +28,18 @@ export function shrinkage({ x, y }: Offsets, point: number, from: number, to: nu
   return Math.sqrt(x[point] * x[point] + y[point] * y[point]) + Math.sqrt(ends);
 }
 
-/** The least distance, in steps, of a point from the edge between two others, or from one point if they are the same. */
-export function leastDistance({ x, y }: Points, offsets: Offsets, point: number, from: number, to: number): number {
+/**
+ * Whether a point may lie within so many steps of the edge between two others, or of one point if they are the same: with
+ * each of them on the grid or where it came from.
+ */
+export function comesWithin(
+  { x, y }: Points,
+  offsets: Offsets,
+  point: number,
+  from: number,
+  to: number,
+  limit: number,
+): boolean {
   // In one order, so that rounding does not depend on the direction of travel.
   const isForward = x[from] < x[to] || (x[from] === x[to] && y[from] <= y[to]);
   const a = isForward ? from : to;
@@ -39,7 +49,6 @@ export function leastDistance({ x, y }: Points, offsets: Offsets, point: number,
   const wx = x[point] - x[a];
   const wy = y[point] - y[a];
   const whole = crossRounded(dx, dy, wx, wy);
-  let least = Number.POSITIVE_INFINITY;
   for (let k = 0; k < 8; k++) {
     const sx = k & 1 ? offsets.x[a] : 0;
     const sy = k & 1 ? offsets.y[a] : 0;
@@ -63,7 +72,7 @@ export function leastDistance({ x, y }: Points, offsets: Offsets, point: number,
       const rest = dx * dwy + ddx * wy - dy * dwx - ddy * wx + (ddx * dwy - ddy * dwx);
       distance = Math.abs(whole + rest) / Math.sqrt(squared);
     }
-    if (distance < least) least = distance;
+    if (distance <= limit) return true;
   }
-  return least;
+  return false;
 }

@@ -42,7 +42,7 @@ function partsOf(
   isWithin: (from: number, to: number, run: number) => boolean,
 ): Ring[] {
   const { next, first } = outlines;
-  const { nodeOf, nodeOfBend } = pieces;
+  const { nodeOf } = pieces;
   const lines: number[][] = [];
   let node = nodeOf[first[r]];
   let goesOn = false;
@@ -61,7 +61,7 @@ function partsOf(
     run = [];
   };
   for (let e = first[r]; next[e] !== e; e = next[e]) {
-    for (let k = bends.first[e]; k < bends.first[e + 1]; k++) reach(nodeOfBend[k]);
+    for (let k = bends.first[e]; k < bends.first[e + 1]; k++) reach(nodeOf[bends.points[k]]);
     if (nodeOf[next[e]] >= 0) reach(nodeOf[next[e]]);
     else run.push(next[e]);
   }

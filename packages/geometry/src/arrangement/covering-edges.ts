@@ -18,12 +18,8 @@ export function coveringEdges(
   const { x, y, next } = outlines;
   const reach = bends.movedFirst + bends.movedLater + ROUNDED;
   /** Whether an edge comes near a place. */
-  const holds = (e: number, px: number, py: number): boolean => {
-    const [ax, ay, bx, by] = [x[e], y[e], x[next[e]], y[next[e]]];
-    if (px < Math.min(ax, bx) - reach || px > Math.max(ax, bx) + reach) return false;
-    if (py < Math.min(ay, by) - reach || py > Math.max(ay, by) + reach) return false;
-    return comesNear(ax, ay, bx, by, px, py, reach);
-  };
+  const holds = (e: number, px: number, py: number): boolean =>
+    comesNear(x[e], y[e], x[next[e]], y[next[e]], px, py, reach);
   const covering = along.slice();
   for (let i = 0; i < along.length; i++) {
     const j = (i + 1) % along.length;

@@ -1,16 +1,5 @@
+import { type EdgeList, EdgePairs, FAN, LEAF, type PairVisitor, STRIDE } from "./edge-pairs";
 import type { GrowingInts } from "./growing";
-
-/** Edges as pairs of vertices: edge i runs from vertex i to vertex next[i]. */
-export interface EdgeList {
-  x: Float64Array;
-  y: Float64Array;
-  next: Int32Array;
-}
-
-const LEAF = 8;
-const FAN = 4;
-/** Bounds of a node: x, y, x + y and x − y, least and greatest of each; diagonals keep slanting edges apart. */
-const STRIDE = 8;
 
 /**
  * A tree of boxes over edges in their order along the outlines, where neighbours lie close together. Answers which pairs
@@ -91,49 +80,10 @@ export class EdgeTree {
   }
 
   /** Visits every pair of edges whose boxes come within `margin` of each other, each pair once. */
-  forEachPair(margin: number, visit: (e: number, f: number) => void): void {
+  forEachPair(margin: number, visitor: PairVisitor): void {
     if (this.edges === 0) return;
-    const { bounds: b, levels, counts } = this;
-    const near = (p: number, q: number): boolean => {
-      const i = p * STRIDE;
-      const j = q * STRIDE;
-      return (
-        b[i] - margin <= b[j + 1] &&
-        b[j] - margin <= b[i + 1] &&
-        b[i + 2] - margin <= b[j + 3] &&
-        b[j + 2] - margin <= b[i + 3] &&
-        b[i + 4] - 2 * margin <= b[j + 5] &&
-        b[j + 4] - 2 * margin <= b[i + 5] &&
-        b[i + 6] - 2 * margin <= b[j + 7] &&
-        b[j + 6] - 2 * margin <= b[i + 7]
-      );
-    };
-    const leaves = new LeafPairs(this.list, b, margin, visit);
-    const within = (level: number, node: number): void => {
-      if (level === 0) {
-        leaves.within(node, Math.min(this.edges, (node + 1) * LEAF));
-        return;
-      }
-      const end = Math.min(counts[level - 1], (node + 1) * FAN);
-      const base = levels[level - 1];
-      for (let p = node * FAN; p < end; p++) {
-        within(level - 1, p);
-        for (let q = p + 1; q < end; q++) if (near(base + p, base + q)) between(level - 1, p, q);
-      }
-    };
-    const between = (level: number, p: number, q: number): void => {
-      if (level === 0) {
-        leaves.between(p, q, Math.min(this.edges, (q + 1) * LEAF));
-        return;
-      }
-      const base = levels[level - 1];
-      const endP = Math.min(counts[level - 1], (p + 1) * FAN);
-      const endQ = Math.min(counts[level - 1], (q + 1) * FAN);
-      for (let i = p * FAN; i < endP; i++)
-        if (near(base + i, levels[level] + q))
-          for (let j = q * FAN; j < endQ; j++) if (near(base + i, base + j)) between(level - 1, i, j);
-    };
-    within(levels.length - 1, 0);
+    const { list, bounds, levels, counts, edges } = this;
+    new EdgePairs({ list, bounds, levels, counts, edges }, margin, visitor).all();
   }
 
   /** How far the boxes of leaves reach on average, in x or in y. */
@@ -147,7 +97,7 @@ export class EdgeTree {
     return sum / counts[0];
   }
 
-  /** Finds the leaves that meet a box: points in it need look into no others (see {@link forEachNear}). */
+  /** Finds the leaves that meet a box: points in it need look into no others (see {@link edgesNear}). */
   leavesIn(x0: number, y0: number, x1: number, y1: number, leaves: GrowingInts): void {
     leaves.length = 0;
     if (this.edges === 0) return;
@@ -173,8 +123,9 @@ export class EdgeTree {
     }
   }
 
-  /** Visits the edges in some leaves whose boxes come within `margin` of a point. */
-  forEachNear(leaves: GrowingInts, px: number, py: number, margin: number, visit: (e: number) => void): void {
+  /** Finds the edges in some leaves whose boxes come within `margin` of a point. */
+  edgesNear(leaves: GrowingInts, px: number, py: number, margin: number, found: GrowingInts): void {
+    found.length = 0;
     const { bounds: b } = this;
     const { x, y, next } = this.list;
     const left = px - margin;
@@ -194,7 +145,7 @@ export class EdgeTree {
         const q = next[e];
         if ((right < x[e] && right < x[q]) || (left > x[e] && left > x[q])) continue;
         if ((high < y[e] && high < y[q]) || (low > y[e] && low > y[q])) continue;
-        visit(e);
+        found.push(e);
       }
     }
   }
@@ -321,85 +272,3 @@ const EMPTY = [
   Number.POSITIVE_INFINITY,
   Number.NEGATIVE_INFINITY,
 ];
-
-/** Pairs of edges in leaves: boxes are made of the coordinates as they are needed, which is cheaper than keeping them. */
-class LeafPairs {
-  private readonly mine = new Int32Array(LEAF);
-  private readonly box = new Float64Array(4 * LEAF);
-
-  constructor(
-    private readonly list: EdgeList,
-    private readonly bounds: Float64Array,
-    private readonly margin: number,
-    private readonly visit: (e: number, f: number) => void,
-  ) {}
-
-  within(node: number, end: number): void {
-    const begin = node * LEAF;
-    let count = 0;
-    for (let f = begin; f < end; f++) {
-      this.pairWith(f, count);
-      this.keep(f, count++);
-    }
-  }
-
-  between(p: number, q: number, endQ: number): void {
-    const { bounds: b, margin } = this;
-    const { x, y, next } = this.list;
-    const i = p * STRIDE;
-    const j = q * STRIDE;
-    // Two edges that come near each other both reach into what the boxes of the leaves, widened, have in common.
-    const left = Math.max(b[i], b[j]) - margin;
-    const right = Math.min(b[i + 1], b[j + 1]) + margin;
-    const low = Math.max(b[i + 2], b[j + 2]) - margin;
-    const high = Math.min(b[i + 3], b[j + 3]) + margin;
-    let count = 0;
-    for (let e = p * LEAF; e < p * LEAF + LEAF; e++) {
-      const v = next[e];
-      if ((x[e] > right && x[v] > right) || (x[e] < left && x[v] < left)) continue;
-      if ((y[e] > high && y[v] > high) || (y[e] < low && y[v] < low)) continue;
-      this.keep(e, count++);
-    }
-    if (count === 0) return;
-    for (let f = q * LEAF; f < endQ; f++) {
-      const v = next[f];
-      if ((x[f] > right && x[v] > right) || (x[f] < left && x[v] < left)) continue;
-      if ((y[f] > high && y[v] > high) || (y[f] < low && y[v] < low)) continue;
-      this.pairWith(f, count);
-    }
-  }
-
-  /** Remembers an edge with its box, widened. */
-  private keep(e: number, at: number): void {
-    const { x, y, next } = this.list;
-    const { margin, box } = this;
-    const i = next[e];
-    const ax = x[e];
-    const bx = x[i];
-    const ay = y[e];
-    const by = y[i];
-    this.mine[at] = e;
-    box[4 * at] = Math.min(ax, bx) - margin;
-    box[4 * at + 1] = Math.max(ax, bx) + margin;
-    box[4 * at + 2] = Math.min(ay, by) - margin;
-    box[4 * at + 3] = Math.max(ay, by) + margin;
-  }
-
-  private pairWith(f: number, count: number): void {
-    const { x, y, next } = this.list;
-    const { box, mine, visit } = this;
-    const i = next[f];
-    const ax = x[f];
-    const bx = x[i];
-    const ay = y[f];
-    const by = y[i];
-    const left = Math.min(ax, bx);
-    const right = Math.max(ax, bx);
-    const low = Math.min(ay, by);
-    const high = Math.max(ay, by);
-    for (let k = 0; k < count; k++) {
-      const at = 4 * k;
-      if (left <= box[at + 1] && right >= box[at] && low <= box[at + 3] && high >= box[at + 2]) visit(mine[k], f);
-    }
-  }
-}

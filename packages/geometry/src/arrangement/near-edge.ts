@@ -90,9 +90,8 @@ function meetsExactly(edges: GivenEdges, e: number, px: number, py: number): boo
 }
 
 /**
- * Whether p lies so near that, after a few rounds of bending, the edge could meet its pixel: within `margin` times
- * |dx| + |dy| by the determinant, which is that many steps of distance at least. Rounded products are good enough:
- * with coordinates below 2^47 they err by less than a thirtieth of that.
+ * Whether p lies so near the edge from a to b that, after a few rounds of bending, the edge could meet its pixel: in the
+ * box of its ends, widened by `margin`, and near its line.
  */
 export function comesNear(
   ax: number,
@@ -105,8 +104,29 @@ export function comesNear(
 ): boolean {
   const dx = bx - ax;
   const dy = by - ay;
-  const reach = Math.abs(dx) + Math.abs(dy);
-  return Math.abs(dx * (py - ay) - dy * (px - ax)) <= (margin + 0.1) * reach;
+  if (!isBeside(ax, ay, bx, by, px, py, margin)) return false;
+  return isNearLine(dx * (py - ay) - dy * (px - ax), Math.abs(dx) + Math.abs(dy), margin);
+}
+
+export function isBeside(
+  ax: number,
+  ay: number,
+  bx: number,
+  by: number,
+  px: number,
+  py: number,
+  margin: number,
+): boolean {
+  if ((px < ax - margin && px < bx - margin) || (px > ax + margin && px > bx + margin)) return false;
+  return !((py < ay - margin && py < by - margin) || (py > ay + margin && py > by + margin));
+}
+
+/**
+ * Whether a determinant of an edge and a point is at most `margin` times |dx| + |dy|, which is that many steps of distance
+ * at least. Rounded products are good enough: with coordinates below 2^47 they err by less than a thirtieth of that.
+ */
+export function isNearLine(cross: number, reach: number, margin: number): boolean {
+  return Math.abs(cross) <= (margin + 0.1) * reach;
 }
 
 /** The distance of a grid point from the line of edge e as it was given, in steps; 0 only if it lies on it. */

@@ -1,12 +1,11 @@
-import { pointOrder } from "../numeric";
 import type { Bends } from "./bend";
-import { GrowingInts } from "./growing";
 import type { Meetings } from "./meetings";
-import type { Outlines } from "./outlines";
+import { isLess, type Outlines } from "./outlines";
 
 /**
  * What lies between nodes: a straight piece, or a run of an outline along vertices that nothing else comes to. Nodes are
- * grid points in lexicographic order. No two straight pieces join the same nodes, and pieces meet at nodes only.
+ * grid points, numbered as outlines come to them: what follows each other along outlines does so in memory. No two straight
+ * pieces join the same nodes, and pieces meet at nodes only.
  */
 export interface Pieces {
   /** Places of the nodes on the grid. */
@@ -24,8 +23,6 @@ export interface Pieces {
   layers: number;
   /** The node at a point (a vertex, or behind those the pixel of a crossing), or −1. */
   nodeOf: Int32Array;
-  /** The nodes that edges are bent to, place by place as in {@link Bends}. */
-  nodeOfBend: Int32Array;
 }
 
 /** Pieces of all outlines; straight ones that coincide are merged, and those that cancel out in all layers left out. */
@@ -55,9 +52,9 @@ export function separatePieces(outlines: Outlines, meetings: Meetings, bends: Be
     // Where a polyline ends.
     if (next[begins[r + 1] - 1] === begins[r + 1] - 1) touched[begins[r + 1] - 1] = 1;
   }
-  const { x, y, nodeOf, nodeOfBend } = nodesOf(outlines, meetings, bends);
   let room = bends.points.length;
   for (let i = 0; i < n; i++) room += touched[i];
+  const nodes = new Nodes(n, meetings, room);
   const from = new Int32Array(room);
   const to = new Int32Array(room);
   const first = new Int32Array(room).fill(-1);
@@ -66,7 +63,7 @@ export function separatePieces(outlines: Outlines, meetings: Meetings, bends: Be
   const layer = new Int32Array(room);
   let count = 0;
   for (let r = 0; r < layerOf.length; r++) {
-    let node = nodeOf[begins[r]];
+    let node = nodes.at(begins[r]);
     let begun = begins[r];
     let run = -1;
     let runEnd = -1;
@@ -89,62 +86,63 @@ export function separatePieces(outlines: Outlines, meetings: Meetings, bends: Be
     for (let e = begins[r]; e < begins[r + 1] && next[e] !== e; e++) {
       if (run < 0) begun = e;
       for (let k = bends.first[e]; k < bends.first[e + 1]; k++) {
-        close(nodeOfBend[k]);
+        close(nodes.at(bends.points[k]));
         begun = e;
       }
       const q = next[e];
-      if (touched[q]) close(nodeOf[q]);
+      if (touched[q]) close(nodes.at(q));
       else {
         if (run < 0) run = q;
         runEnd = q;
       }
     }
   }
-  return { x, y, from, to, first, last, edge, nodeOf, nodeOfBend, layer, count };
+  return { ...nodes.all(), from, to, first, last, edge, layer, count };
 }
 
-function nodesOf(
-  { next }: Outlines,
-  { x: px, y: py, touched }: Meetings,
-  bends: Bends,
-): { x: Float64Array; y: Float64Array; nodeOf: Int32Array; nodeOfBend: Int32Array } {
-  const n = next.length;
-  const isBent = new Uint8Array(px.length - n);
-  for (let k = 0; k < bends.points.length; k++) if (bends.points[k] >= n) isBent[bends.points[k] - n] = 1;
-  const vertices = new GrowingInts();
-  for (let i = 0; i < n; i++) if (touched[i]) vertices.push(i);
-  const xs = new Float64Array(vertices.length);
-  const ys = new Float64Array(vertices.length);
-  for (let k = 0; k < xs.length; k++) {
-    xs[k] = px[vertices.values[k]];
-    ys[k] = py[vertices.values[k]];
+/** Numbers the places of points, as they come. */
+class Nodes {
+  private readonly nodeOf: Int32Array;
+  private readonly x: Float64Array;
+  private readonly y: Float64Array;
+  private count = 0;
+
+  constructor(
+    private readonly vertices: number,
+    private readonly meetings: Meetings,
+    most: number,
+  ) {
+    this.nodeOf = new Int32Array(meetings.x.length).fill(-1);
+    this.x = new Float64Array(most);
+    this.y = new Float64Array(most);
   }
-  const order = pointOrder(xs, ys);
-  const nodeOf = new Int32Array(px.length).fill(-1);
-  const x = new Float64Array(order.length + isBent.length);
-  const y = new Float64Array(order.length + isBent.length);
-  let count = 0;
-  // Crossings are in order already: the lesser one of the next vertex and the next crossing is the next point.
-  for (let k = 0, c = 0; k < order.length || c < isBent.length; ) {
-    const p = n + c;
-    const isVertex =
-      c === isBent.length ||
-      (k < order.length && (xs[order[k]] < px[p] || (xs[order[k]] === px[p] && ys[order[k]] <= py[p])));
-    const point = isVertex ? vertices.values[order[k++]] : p;
-    if (!isVertex && !isBent[c++]) continue;
-    if (count === 0 || x[count - 1] !== px[point] || y[count - 1] !== py[point]) {
-      x[count] = px[point];
-      y[count++] = py[point];
+
+  /** The node at a point, which may lie in one pixel with others. */
+  at(point: number): number {
+    const { nodeOf, vertices, meetings } = this;
+    if (nodeOf[point] >= 0) return nodeOf[point];
+    let least = point;
+    if (point >= vertices && meetings.vertexAt[point - vertices] > 0) least = meetings.vertexAt[point - vertices] - 1;
+    if (least < vertices) least = meetings.united.of(least);
+    if (nodeOf[least] < 0) {
+      this.x[this.count] = meetings.x[point];
+      this.y[this.count] = meetings.y[point];
+      nodeOf[least] = this.count++;
     }
-    nodeOf[point] = count - 1;
+    nodeOf[point] = nodeOf[least];
+    return nodeOf[point];
   }
-  const nodeOfBend = bends.points.map((point) => nodeOf[point]);
-  return { x: x.subarray(0, count), y: y.subarray(0, count), nodeOf, nodeOfBend };
+
+  all(): Pick<Pieces, "x" | "y" | "nodeOf"> {
+    const { x, y, nodeOf, count } = this;
+    return { x: x.subarray(0, count), y: y.subarray(0, count), nodeOf };
+  }
 }
 
-/** Straight pieces from the lesser node to the greater one, each pair of nodes once; runs as they are. */
+/** Straight pieces, each pair of nodes once, from the lexicographically lesser one to the other; runs as they are. */
 function merged(separate: SeparatePieces, layers: number, isCut: (layer: number) => boolean): Pieces {
   const { layer, count, ...all } = separate;
+  const { x, y } = all;
   const { order, begins, far } = straightFirst(separate);
   const turn = new Int32Array(count * layers);
   const from = new Int32Array(count);
@@ -153,7 +151,7 @@ function merged(separate: SeparatePieces, layers: number, isCut: (layer: number)
   const last = new Int32Array(count).fill(-1);
   const edge = new Int32Array(count);
   const isCutLayer = Uint8Array.from({ length: layers }, (_, k) => (isCut(k) ? 1 : 0));
-  const nodes = all.x.length;
+  const nodes = x.length;
   let kept = 0;
   for (let u = 0; u < nodes; u++) {
     const end = begins[u + 1];
@@ -161,19 +159,20 @@ function merged(separate: SeparatePieces, layers: number, isCut: (layer: number)
       const begin = k;
       const v = far[k] >> 1;
       const at = kept * layers;
+      const isForward = isLess(x[u], y[u], x[v], y[v]) ? 1 : 0;
       // What a piece that cancelled out left behind.
       for (let i = 0; i < layers; i++) turn[at + i] = 0;
       for (; k < end && far[k] >> 1 === v; k++) {
         const l = layer[order[k]];
         // A cut counts forwards only, so that one that runs back over itself does not cancel out.
-        turn[at + l] += (far[k] & 1) === 1 && isCutLayer[l] === 0 ? -1 : 1;
+        turn[at + l] += (far[k] & 1) === isForward && isCutLayer[l] === 0 ? -1 : 1;
       }
       // It is told by an edge of a layer that does not cancel out.
       let told = begin;
       while (told < k && turn[at + layer[order[told]]] === 0) told++;
       if (told === k) continue;
-      from[kept] = u;
-      to[kept] = v;
+      from[kept] = isForward ? u : v;
+      to[kept] = isForward ? v : u;
       edge[kept++] = all.edge[order[told]];
     }
   }

@@ -1,7 +1,8 @@
 import type { Bends } from "./bend";
 import { BentEdge } from "./bent-edge";
-import { CLEARANCE, leastDistance, type Offsets, SURELY_CLEAR, shrinkage, TOUCHING } from "./clearance";
+import { CLEARANCE, comesWithin, type Offsets, SURELY_CLEAR, shrinkage, TOUCHING } from "./clearance";
 import type { PixelGrid } from "./grid";
+import { GrowingInts } from "./growing";
 import type { Meetings } from "./meetings";
 import { distanceToEdge } from "./near-edge";
 import { isLess, MOST_UNITED, type Outlines } from "./outlines";
@@ -40,51 +41,19 @@ export function positionsOf(
   pieces: Pieces,
   wanted?: Uint8Array,
 ): Positions {
-  const { next, givenX, givenY } = outlines;
-  const n = next.length;
+  const { givenX, givenY } = outlines;
+  const n = givenX.length;
   const { nodeOf } = pieces;
-  const { x, y } = meetings;
-  const stays = new Uint8Array(n);
-  const positions = returned(grid, outlines, pieces, stays, wanted);
+  const positions = returned(grid, outlines, pieces, new Uint8Array(n), wanted);
   const { nodeX, nodeY, nodeStays, nodeMoves } = positions;
-  const offsets = offsetsOf(grid, outlines, meetings, pieces, positions);
-  const keep = (point: number): void => {
-    const u = nodeOf[point];
-    if (u >= 0) {
-      if (nodeStays[u] === 0) nodeStays[u] = KEPT;
-    } else if (point < n) stays[point] = 1;
-  };
-  const isKept = (point: number): boolean => (nodeOf[point] >= 0 ? nodeStays[nodeOf[point]] : stays[point]) !== 0;
-  /** Whether a point may come within a limit of an edge, or of a point; the distance is that on the grid. */
-  const comesWithin = (limit: number, distance: number, point: number, from: number, to: number): boolean => {
-    if (distance <= limit) return true;
-    if (distance - shrinkage(offsets, point, from, to) > limit) return false;
-    return leastDistance(meetings, offsets, point, from, to) <= limit;
-  };
-  const keepEnd = (end: number, point: number, from: number, to: number, distance: number): void => {
-    if (isKept(end)) return;
-    const apart = Math.sqrt((x[point] - x[end]) ** 2 + (y[point] - y[end]) ** 2);
-    if (comesWithin(CLEARANCE, apart, point, end, end) || comesWithin(TOUCHING, distance, point, from, to)) keep(end);
-  };
-  const near = new NearPieces(
+  new NearPieces(
     outlines,
     meetings,
     bends,
-    (point, from, to) => !(isKept(point) && isKept(from) && isKept(to)),
-    (point, from, to, distance) => {
-      if (!isKept(point) && comesWithin(CLEARANCE, distance, point, from, to)) keep(point);
-      keepEnd(from, point, from, to, distance);
-      keepEnd(to, point, from, to, distance);
-    },
-  );
-  // Where all that takes part stays on the grid already, looking adds nothing.
-  const allKept = (e: number): boolean => {
-    if (!isKept(e) || !isKept(next[e])) return false;
-    for (let k = meetings.first[e]; k < meetings.first[e + 1]; k++) if (!isKept(meetings.points[k])) return false;
-    for (let k = bends.first[e]; k < bends.first[e + 1]; k++) if (!isKept(bends.points[k])) return false;
-    return true;
-  };
-  for (let e = 0; e < n; e++) if (meetings.first[e] < meetings.first[e + 1] && !allKept(e)) near.look(e);
+    pieces,
+    offsetsOf(grid, outlines, meetings, pieces, positions),
+    positions,
+  ).keepAll();
   for (let u = 0; u < nodeX.length; u++) {
     if (nodeStays[u] !== KEPT) continue;
     nodeX[u] = grid.x(pieces.x[u]);
@@ -205,73 +174,109 @@ export function keepBesideStraight(
 }
 
 /**
- * Points that come near the final pieces of an edge without being an end of theirs: those that were near the edge, and
- * those that the edge is bent to, for the pieces beside.
+ * Keeps on the grid what comes near the final pieces of edges without being an end of theirs, and the ends of those. Only
+ * points that were near an edge can, or those that it is bent to, for the pieces beside.
  */
 class NearPieces {
-  readonly chain: BentEdge;
+  private readonly chain: BentEdge;
+  private readonly nodeOf: Int32Array;
+  private readonly stays: Uint8Array;
+  private readonly nodeStays: Uint8Array;
+  /** What has to be measured closely: which point is to be kept if another one comes within its limit of a piece. */
+  private readonly undecided = new GrowingInts();
 
   constructor(
     private readonly outlines: Outlines,
     private readonly meetings: Meetings,
     private readonly bends: Bends,
-    /** Whether it is still of interest that a point comes near the piece between two others. */
-    private readonly matters: (point: number, from: number, to: number) => boolean,
-    private readonly visit: (point: number, from: number, to: number, distance: number) => void,
+    pieces: Pieces,
+    private readonly offsets: Offsets,
+    { stays, nodeStays }: Positions,
   ) {
     this.chain = new BentEdge(meetings);
+    this.nodeOf = pieces.nodeOf;
+    this.stays = stays;
+    this.nodeStays = nodeStays;
   }
 
-  look(e: number): void {
+  keepAll(): void {
+    const { first } = this.meetings;
+    for (let e = 0; e + 1 < first.length; e++) if (first[e] < first[e + 1] && !this.allKept(e)) this.look(e);
+    // By now most points are kept already.
+    const { values, length } = this.undecided;
+    for (let k = 0; k < length; k += 4) {
+      const kept = values[k];
+      if (this.isKept(kept)) continue;
+      const point = values[k + 1];
+      const from = values[k + 2];
+      const to = values[k + 3];
+      const limit = kept !== point && from !== to ? TOUCHING : CLEARANCE;
+      if (comesWithin(this.meetings, this.offsets, point, from, to, limit)) this.keep(kept);
+    }
+  }
+
+  private isKept(point: number): boolean {
+    const u = this.nodeOf[point];
+    return (u >= 0 ? this.nodeStays[u] : this.stays[point]) !== 0;
+  }
+
+  private keep(point: number): void {
+    const u = this.nodeOf[point];
+    if (u < 0) this.stays[point] = 1;
+    else if (this.nodeStays[u] === 0) this.nodeStays[u] = KEPT;
+  }
+
+  /** Where all that takes part stays on the grid already, looking adds nothing. */
+  private allKept(e: number): boolean {
+    const { outlines, meetings, bends } = this;
+    if (!this.isKept(e) || !this.isKept(outlines.next[e])) return false;
+    for (let k = meetings.first[e]; k < meetings.first[e + 1]; k++) if (!this.isKept(meetings.points[k])) return false;
+    for (let k = bends.first[e]; k < bends.first[e + 1]; k++) if (!this.isKept(bends.points[k])) return false;
+    return true;
+  }
+
+  private look(e: number): void {
     const { bends, meetings, chain } = this;
     const end = this.outlines.next[e];
     const begin = bends.first[e];
     const met = bends.first[e + 1];
-    const nearby = meetings.first[e + 1] - meetings.first[e];
-    // All that is near was met, and lies far apart along the edge: nothing comes near its pieces.
-    if (nearby === met - begin && !this.isCrowded(e, end)) return;
     if (begin === met) {
       this.lookStraight(e, end);
       return;
     }
+    // An end that lies far from the next point comes near no piece behind that, as they lie further in x and in y.
+    const startsClose = this.isClose(e, bends.points[begin]);
+    const endsClose = this.isClose(bends.points[met - 1], end);
+    let isCrowded = startsClose || endsClose;
+    for (let k = begin + 1; k < met && !isCrowded; k++) isCrowded = this.isClose(bends.points[k - 1], bends.points[k]);
+    // All that is near was met.
+    if (!isCrowded && meetings.first[e + 1] - meetings.first[e] === met - begin) return;
     chain.clear();
     chain.add(e);
     for (let k = begin; k < met; k++) chain.add(bends.points[k]);
     chain.add(end);
     chain.finish();
     for (let k = meetings.first[e]; k < meetings.first[e + 1]; k++) this.compare(meetings.points[k]);
-    this.compare(e);
-    this.compare(end);
+    if (startsClose) this.compare(e);
+    if (endsClose) this.compare(end);
   }
 
   /** The same for an edge that is not bent, as most are. */
   private lookStraight(e: number, end: number): void {
-    const { meetings, chain } = this;
-    const { x, y } = this.outlines;
+    const { meetings } = this;
+    const { x, y } = meetings;
     for (let k = meetings.first[e]; k < meetings.first[e + 1]; k++) {
       const point = meetings.points[k];
-      const px = chain.xOf(point);
-      const py = chain.yOf(point);
+      const px = x[point];
+      const py = y[point];
       if ((px === x[e] && py === y[e]) || (px === x[end] && py === y[end])) continue;
-      if (!this.matters(point, e, end)) continue;
-      const distance = distanceToEdge(meetings, e, end, point);
-      if (distance <= SURELY_CLEAR) this.visit(point, e, end, distance);
+      this.measure(point, e, end);
     }
   }
 
-  /** Whether two neighbours among the points that an edge is bent to, and its ends, come near each other. */
-  private isCrowded(e: number, end: number): boolean {
-    const { bends, chain } = this;
-    let x = chain.xOf(e);
-    let y = chain.yOf(e);
-    for (let k = bends.first[e]; k <= bends.first[e + 1]; k++) {
-      const point = k < bends.first[e + 1] ? bends.points[k] : end;
-      const px = chain.xOf(point);
-      const py = chain.yOf(point);
-      if (Math.abs(px - x) <= SURELY_CLEAR && Math.abs(py - y) <= SURELY_CLEAR) return true;
-      [x, y] = [px, py];
-    }
-    return false;
+  private isClose(p: number, q: number): boolean {
+    const { x, y } = this.meetings;
+    return Math.abs(x[p] - x[q]) <= SURELY_CLEAR && Math.abs(y[p] - y[q]) <= SURELY_CLEAR;
   }
 
   private compare(point: number): void {
@@ -290,9 +295,47 @@ class NearPieces {
         continue;
       if ((py < ay - SURELY_CLEAR && py < by - SURELY_CLEAR) || (py > ay + SURELY_CLEAR && py > by + SURELY_CLEAR))
         continue;
-      if (!this.matters(point, chain.point[k], chain.point[k + 1])) continue;
-      const distance = distanceToEdge(this.meetings, chain.point[k], chain.point[k + 1], point);
-      if (distance <= SURELY_CLEAR) this.visit(point, chain.point[k], chain.point[k + 1], distance);
+      this.measure(point, chain.point[k], chain.point[k + 1]);
     }
+  }
+
+  /** Keeps a point and the ends of a piece that it is no end of, as far as they come near. */
+  private measure(point: number, from: number, to: number): void {
+    const pointKept = this.isKept(point);
+    const fromKept = this.isKept(from);
+    const toKept = this.isKept(to);
+    if (pointKept && fromKept && toKept) return;
+    const { meetings, offsets } = this;
+    const { x, y } = meetings;
+    const distance = distanceToEdge(meetings, from, to, point);
+    if (distance > SURELY_CLEAR) return;
+    // No distance is less, wherever points lie, than that on the grid less what they can come towards each other.
+    const least = distance - shrinkage(offsets, point, from, to);
+    if (!pointKept) {
+      if (distance <= CLEARANCE) this.keep(point);
+      else if (least <= CLEARANCE) this.leave(point, point, from, to);
+    }
+    for (let way = 0; way < 2; way++) {
+      if (way === 0 ? fromKept : toKept) continue;
+      const end = way === 0 ? from : to;
+      const dx = x[point] - x[end];
+      const dy = y[point] - y[end];
+      const apart = Math.sqrt(dx * dx + dy * dy);
+      if (apart <= CLEARANCE || distance <= TOUCHING) {
+        this.keep(end);
+        continue;
+      }
+      if (apart - shrinkage(offsets, point, end, end) <= CLEARANCE) this.leave(end, point, end, end);
+      if (least <= TOUCHING) this.leave(end, point, from, to);
+    }
+  }
+
+  /** Leaves for later whether one of the three points has to be kept. */
+  private leave(kept: number, point: number, from: number, to: number): void {
+    const { undecided } = this;
+    undecided.push(kept);
+    undecided.push(point);
+    undecided.push(from);
+    undecided.push(to);
   }
 }

@@ -1,3 +1,4 @@
+import { pointOrder } from "../numeric";
 import type { MultiPolygon, Polygon, Ring } from "../polygon";
 import type { Arrangement } from "./arrange";
 import { coveringEdges } from "./covering-edges";
@@ -263,11 +264,12 @@ function originsOf({ outlines }: Arrangement, edges: Int32Array): EdgeOrigins {
 
 function crossingsOf({ grid, outlines, meetings: { x, y, isGone } }: Arrangement): Float64Array {
   const n = outlines.next.length;
+  const order = pointOrder(x.subarray(n), y.subarray(n));
   const crossings = new GrowingDoubles();
-  for (let i = n; i < x.length; i++) {
-    if (isGone?.[i - n]) continue;
-    crossings.push(grid.x(x[i]));
-    crossings.push(grid.y(y[i]));
+  for (const c of order) {
+    if (isGone?.[c]) continue;
+    crossings.push(grid.x(x[n + c]));
+    crossings.push(grid.y(y[n + c]));
   }
   return crossings.values.slice(0, crossings.length);
 }

@@ -1,4 +1,5 @@
 import type { GrowingInts } from "./growing";
+import { JoinedSets } from "./joined-sets";
 
 /** The points near each edge: those of edge e are points[first[e]] to points[first[e + 1]]. */
 export interface NearPoints {
@@ -24,7 +25,7 @@ export function withoutTwins(
   pixels: Int32Array,
 ): Uint8Array {
   const edges = first.length - 1;
-  const families = new Families(edges);
+  const families = new JoinedSets(edges);
   for (let k = 0; k < twins.length; k += 2) families.join(twins.values[k], twins.values[k + 1]);
   const hasOthers = new Uint8Array(edges);
   const family = new Int32Array(crossings).fill(-1);
@@ -69,31 +70,5 @@ function takeOut(first: Int32Array, points: Int32Array, isOut: (point: number) =
     for (let k = begin; k < end; k++) if (!isOut(points[k])) points[kept++] = points[k];
     begin = end;
     first[e + 1] = kept;
-  }
-}
-
-/** Sets of edges that are joined two by two. */
-class Families {
-  /** One more than another edge of the family, which is nearer to the one that names it; 0 for that. */
-  private readonly parent: Int32Array;
-
-  constructor(edges: number) {
-    this.parent = new Int32Array(edges);
-  }
-
-  of(edge: number): number {
-    const { parent } = this;
-    let e = edge;
-    while (parent[e] !== 0) {
-      const up = parent[e] - 1;
-      if (parent[up] !== 0) parent[e] = parent[up];
-      e = up;
-    }
-    return e;
-  }
-
-  join(e: number, f: number): void {
-    const [p, q] = [this.of(e), this.of(f)];
-    if (p !== q) this.parent[p] = q + 1;
   }
 }
