@@ -5,7 +5,7 @@ import { type Meetings, meetingsOf } from "./meetings";
 import { type Layer, loadOutlines, type Outlines, requireFiniteLayers } from "./outlines";
 import { type Pieces, piecesOf } from "./pieces";
 import { type Stars, starsOf } from "./stars";
-import { windingsOf } from "./windings";
+import { windingLeftOf, windingsOf } from "./windings";
 
 /** Rings and the winding numbers that count as inside. */
 export interface Region {
@@ -20,7 +20,7 @@ export interface Arrangement {
   bends: Bends;
   pieces: Pieces;
   stars: Stars;
-  /** The winding number of every layer to the left of every half-edge: windings[h * pieces.layers + k]. */
+  /** The winding number of every layer to the left of every piece: windings[e * pieces.layers + k]. */
   windings: Int32Array;
   /** Which operands lie to the left of a half-edge. The array is reused by the next call. */
   inside(h: number): readonly boolean[];
@@ -53,7 +53,7 @@ export function arrange(
   const count = operands.length;
   const flags = new Array<boolean>(count).fill(false);
   const inside = (h: number): readonly boolean[] => {
-    for (let k = 0; k < count; k++) flags[k] = filled(windings[h * layers.length + k], operands[k].fillRule);
+    for (let k = 0; k < count; k++) flags[k] = filled(windingLeftOf(windings, pieces, h, k), operands[k].fillRule);
     return flags;
   };
   return { grid, outlines, meetings, bends, pieces, stars, windings, inside };

@@ -55,49 +55,79 @@ export function separatePieces(outlines: Outlines, meetings: Meetings, bends: Be
   let room = bends.points.length;
   for (let i = 0; i < n; i++) room += touched[i];
   const nodes = new Nodes(n, meetings, room);
-  const from = new Int32Array(room);
-  const to = new Int32Array(room);
-  const first = new Int32Array(room).fill(-1);
-  const last = new Int32Array(room).fill(-1);
-  const edge = new Int32Array(room);
-  const layer = new Int32Array(room);
-  let count = 0;
+  const strip = new Strip(room);
   for (let r = 0; r < layerOf.length; r++) {
-    let node = nodes.at(begins[r]);
-    let begun = begins[r];
-    let run = -1;
-    let runEnd = -1;
-    const close = (at: number): void => {
-      // A spike, to a vertex and straight back, encloses nothing.
-      const isSpike = at === node && run === runEnd && run >= 0;
-      if (isSpike) {
-        run = runEnd = -1;
-        return;
-      }
-      from[count] = node;
-      to[count] = at;
-      first[count] = run;
-      last[count] = runEnd;
-      edge[count] = begun;
-      layer[count++] = layerOf[r];
-      node = at;
-      run = runEnd = -1;
-    };
+    strip.begin(nodes.at(begins[r]), layerOf[r]);
     for (let e = begins[r]; e < begins[r + 1] && next[e] !== e; e++) {
-      if (run < 0) begun = e;
-      for (let k = bends.first[e]; k < bends.first[e + 1]; k++) {
-        close(nodes.at(bends.points[k]));
-        begun = e;
-      }
+      for (let k = bends.first[e]; k < bends.first[e + 1]; k++) strip.reach(nodes.at(bends.points[k]), e);
       const q = next[e];
-      if (touched[q]) close(nodes.at(q));
-      else {
-        if (run < 0) run = q;
-        runEnd = q;
-      }
+      if (touched[q]) strip.reach(nodes.at(q), e);
+      else strip.pass(q, e);
     }
   }
-  return { ...nodes.all(), from, to, first, last, edge, layer, count };
+  return { ...nodes.all(), ...strip.all() };
+}
+
+/** Pieces along one outline after the other. */
+class Strip {
+  private readonly from: Int32Array;
+  private readonly to: Int32Array;
+  private readonly first: Int32Array;
+  private readonly last: Int32Array;
+  private readonly edge: Int32Array;
+  private readonly layer: Int32Array;
+  private count = 0;
+  private inLayer = 0;
+  /** The last node, and the run since then: its vertices and the edge where it begins. */
+  private node = 0;
+  private run = -1;
+  private runEnd = -1;
+  private begun = 0;
+
+  constructor(room: number) {
+    this.from = new Int32Array(room);
+    this.to = new Int32Array(room);
+    this.first = new Int32Array(room);
+    this.last = new Int32Array(room);
+    this.edge = new Int32Array(room);
+    this.layer = new Int32Array(room);
+  }
+
+  begin(node: number, layer: number): void {
+    this.node = node;
+    this.inLayer = layer;
+  }
+
+  /** Comes to a vertex that is no node, by an edge. */
+  pass(vertex: number, edge: number): void {
+    if (this.run < 0) {
+      this.run = vertex;
+      this.begun = edge;
+    }
+    this.runEnd = vertex;
+  }
+
+  /** Comes to a node, by an edge. */
+  reach(node: number, edge: number): void {
+    const { run, runEnd } = this;
+    this.run = -1;
+    this.runEnd = -1;
+    // A spike, to a vertex and straight back, encloses nothing.
+    if (node === this.node && run === runEnd && run >= 0) return;
+    const at = this.count++;
+    this.from[at] = this.node;
+    this.to[at] = node;
+    this.first[at] = run;
+    this.last[at] = runEnd;
+    this.edge[at] = run < 0 ? edge : this.begun;
+    this.layer[at] = this.inLayer;
+    this.node = node;
+  }
+
+  all(): Omit<SeparatePieces, "x" | "y" | "nodeOf"> {
+    const { from, to, first, last, edge, layer, count } = this;
+    return { from, to, first, last, edge, layer, count };
+  }
 }
 
 /** Numbers the places of points, as they come. */

@@ -21,21 +21,12 @@ export interface HalfEdgeRings {
  * touch themselves nowhere. Loops of one boundary never interleave, so where the walk starts does not matter.
  */
 export function joinRings(pieces: Pieces, { first, star, place }: Stars, selected: Uint8Array): HalfEdgeRings {
-  const { from, to } = pieces;
   const used = new Uint8Array(selected.length);
   const seen = new Int32Array(first.length - 1).fill(-1);
   const found = new GrowingInts();
   const begins = new GrowingInts();
   begins.push(0);
   const walk = new GrowingInts();
-  const following = (h: number): number => {
-    const v = h & 1 ? from[h >> 1] : to[h >> 1];
-    let i = place[h ^ 1];
-    do {
-      i = i === first[v] ? first[v + 1] - 1 : i - 1;
-    } while (!selected[star[i]]);
-    return star[i];
-  };
   for (let start = 0; start < selected.length; start++) {
     if (!selected[start] || used[start]) continue;
     let h = start;
@@ -56,7 +47,11 @@ export function joinRings(pieces: Pieces, { first, star, place }: Stars, selecte
           begins.push(found.length);
         }
       }
-      h = following(h);
+      let i = place[h ^ 1];
+      do {
+        i = i === first[end] ? first[end + 1] - 1 : i - 1;
+        h = star[i];
+      } while (!selected[h]);
     } while (!used[h]);
   }
   return { halfEdges: found.values.slice(0, found.length), first: begins.values.slice(0, begins.length) };
@@ -78,19 +73,19 @@ export function degreesOf(pieces: Pieces, { halfEdges }: HalfEdgeRings): Uint8Ar
 /**
  * Which nodes along rings stay corners: place by place 1 for the start of each half-edge. Where a ring runs straight on
  * a node is left out when nothing else touches it and no layer has a vertex there in both of the pieces that meet: such a
- * node is a trace of something that is gone.
+ * node is a trace of something that is gone. `vertices[u * layers + k]` tells whether layer k has a vertex at node u.
  */
 export function cornersOf(
   pieces: Pieces,
   outlines: Outlines,
   { halfEdges, first }: HalfEdgeRings,
   degree: Uint8Array,
-  isVertex: (node: number, layer: number) => boolean,
+  vertices: Uint8Array,
 ): Uint8Array {
   const corners = new Uint8Array(halfEdges.length);
   for (let r = 0; r + 1 < first.length; r++)
     for (let i = first[r], before = first[r + 1] - 1; i < first[r + 1]; before = i++)
-      corners[i] = staysCorner(pieces, outlines, halfEdges[before], halfEdges[i], degree, isVertex) ? 1 : 0;
+      corners[i] = staysCorner(pieces, outlines, halfEdges[before], halfEdges[i], degree, vertices) ? 1 : 0;
   return corners;
 }
 
@@ -100,7 +95,7 @@ function staysCorner(
   g: number,
   h: number,
   degree: Uint8Array,
-  isVertex: (node: number, layer: number) => boolean,
+  vertices: Uint8Array,
 ): boolean {
   const { x, y, turn, layers } = pieces;
   const b = startOf(pieces, h);
@@ -113,6 +108,6 @@ function staysCorner(
   const outY = (w < 0 ? outlines.y[~w] : y[w]) - y[b];
   if (crossSign(inX, inY, outX, outY) !== 0) return true;
   for (let k = 0; k < layers; k++)
-    if (turn[(g >> 1) * layers + k] !== 0 && turn[(h >> 1) * layers + k] !== 0 && isVertex(b, k)) return true;
+    if (turn[(g >> 1) * layers + k] !== 0 && turn[(h >> 1) * layers + k] !== 0 && vertices[b * layers + k]) return true;
   return false;
 }

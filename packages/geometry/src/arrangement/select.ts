@@ -9,6 +9,7 @@ import { keepBesideStraight, type Positions, positionsOf } from "./restore";
 import { cornersOf, degreesOf, type HalfEdgeRings, joinRings } from "./rings";
 import { closedSlivers } from "./slivers";
 import { startOf } from "./stars";
+import { windingLeftOf } from "./windings";
 
 export interface CombineReport {
   /** Side of the grid's pixels, a power of two, in plan units. */
@@ -54,11 +55,11 @@ export type Selection = (inside: readonly boolean[]) => boolean;
 
 /** The part of the plane that a selection takes, as polygons. */
 export function select(arrangement: Arrangement, selection: Selection): CombineResult {
-  const isTaken = takenBy(arrangement, selection);
+  const faces = new Faces(arrangement, selection);
   const selected = new Uint8Array(2 * arrangement.pieces.from.length);
   for (let h = 0; h < selected.length; h += 2) {
-    const left = isTaken(h);
-    if (left === isTaken(h + 1)) continue;
+    const left = faces.isTaken(h);
+    if (left === faces.isTaken(h + 1)) continue;
     selected[left ? h : h + 1] = 1;
   }
   return assemble(arrangement, selected);
@@ -68,20 +69,37 @@ export function select(arrangement: Arrangement, selection: Selection): CombineR
 const REMEMBERED = 4;
 const MOST_LAYERS = 4;
 
-/** Whether the face to the left of a half-edge is taken; asked once for each set of small winding numbers. */
-function takenBy({ pieces: { layers }, windings, inside }: Arrangement, selection: Selection): (h: number) => boolean {
-  if (layers > MOST_LAYERS) return (h) => selection(inside(h));
-  const answers = new Int8Array((2 * REMEMBERED) ** layers);
-  return (h) => {
+/** Which faces a selection takes; asked once for each set of small winding numbers. */
+class Faces {
+  private readonly answers: Int8Array;
+
+  constructor(
+    private readonly arrangement: Arrangement,
+    private readonly selection: Selection,
+  ) {
+    const { layers } = arrangement.pieces;
+    this.answers = new Int8Array(layers > MOST_LAYERS ? 0 : (2 * REMEMBERED) ** layers);
+  }
+
+  /** Whether the face to the left of a half-edge is taken. */
+  isTaken(h: number): boolean {
+    const { answers } = this;
+    const { pieces, windings } = this.arrangement;
+    const { layers } = pieces;
+    if (answers.length === 0) return this.ask(h);
     let code = 0;
     for (let k = 0; k < layers; k++) {
-      const winding = windings[h * layers + k] + REMEMBERED;
-      if (winding < 0 || winding >= 2 * REMEMBERED) return selection(inside(h));
+      const winding = windingLeftOf(windings, pieces, h, k) + REMEMBERED;
+      if (winding < 0 || winding >= 2 * REMEMBERED) return this.ask(h);
       code = 2 * REMEMBERED * code + winding;
     }
-    if (answers[code] === 0) answers[code] = selection(inside(h)) ? 1 : -1;
+    if (answers[code] === 0) answers[code] = this.ask(h) ? 1 : -1;
     return answers[code] > 0;
-  };
+  }
+
+  private ask(h: number): boolean {
+    return this.selection(this.arrangement.inside(h));
+  }
 }
 
 /** The polygons around the faces to the left of the selected half-edges. */
@@ -218,14 +236,14 @@ function begunAt(points: Float64Array, n: number, start: number): Ring {
   return ring;
 }
 
-/** Which layers have a vertex at a node. */
-function layersAtNodes({ outlines, pieces }: Arrangement): (node: number, layer: number) => boolean {
+/** Which layers have a vertex at a node: result[u * layers + k] is 1 where layer k has one at node u. */
+function layersAtNodes({ outlines, pieces }: Arrangement): Uint8Array {
   const { layers, nodeOf, x } = pieces;
   const owners = new Uint8Array(x.length * layers);
   const { first, layerOf } = outlines;
   for (let r = 0; r < layerOf.length; r++)
     for (let i = first[r]; i < first[r + 1]; i++) if (nodeOf[i] >= 0) owners[nodeOf[i] * layers + layerOf[r]] = 1;
-  return (node, layer) => owners[node * layers + layer] === 1;
+  return owners;
 }
 
 function countHoles(polygons: MultiPolygon): number {

@@ -7,74 +7,129 @@ import type { Pieces } from "./pieces";
 import type { Stars } from "./stars";
 
 /**
- * The winding number of every layer to the left of every half-edge: result[h * layers + k].
+ * The winding number of every layer to the left of every piece: result[e * layers + k]; to its right it is less by the
+ * piece's turn.
  *
  * In each connected part they follow from one another by turning around nodes, but for one number a layer. That is asked
  * at the part's lexicographically least node, where nothing leads to the left: the edges that lie below it (half-open in x)
  * give the winding numbers just right of straight down.
  */
 export function windingsOf(pieces: Pieces, stars: Stars, outlines: Outlines, bends: Bends, tree: EdgeTree): Int32Array {
-  const { first, star, place } = stars;
-  const { x, y, from, to, turn, layers } = pieces;
-  const left = new Int32Array(2 * from.length * layers);
-  const visited = new Uint8Array(first.length - 1);
-  const queue = new GrowingInts();
-  const part = new GrowingInts();
-  const right = new Int32Array(layers);
+  const { x, y, layers } = pieces;
+  const { first } = stars;
   const below = new WindingsBelow(pieces, outlines, bends, tree);
+  const part = new Part(pieces, stars);
+  for (let start = 0; start + 1 < first.length; start++) {
+    if (part.isVisited[start] || first[start] === first[start + 1]) continue;
+    part.visit(start);
+    const least = part.leastNode();
+    const right = below.at(x[least], y[least]);
+    let isShort = false;
+    for (let k = 0; k < layers; k++) {
+      right[k] -= part.rightOf(least, k);
+      isShort ||= right[k] !== 0;
+    }
+    if (isShort) part.add(right);
+  }
+  return part.left;
+}
+
+/** The winding number of layer k to the left of a half-edge. */
+export function windingLeftOf(windings: Int32Array, { turn, layers }: Pieces, h: number, k: number): number {
+  const at = (h >> 1) * layers + k;
+  return h & 1 ? windings[at] - turn[at] : windings[at];
+}
+
+/** One connected part after the other, its winding numbers told from 0 at the node that it was first visited at. */
+class Part {
+  readonly left: Int32Array;
+  readonly isVisited: Uint8Array;
+  private readonly right: Int32Array;
+  private readonly nodes = new GrowingInts();
+  private readonly waiting = new GrowingInts();
+
+  constructor(
+    private readonly pieces: Pieces,
+    private readonly stars: Stars,
+  ) {
+    this.left = new Int32Array(pieces.from.length * pieces.layers);
+    this.isVisited = new Uint8Array(stars.first.length - 1);
+    this.right = new Int32Array(pieces.layers);
+  }
+
+  visit(start: number): void {
+    const { left, right, waiting, isVisited } = this;
+    const { from, to, turn, layers } = this.pieces;
+    const { first, place } = this.stars;
+    this.nodes.length = 0;
+    right.fill(0);
+    this.turnAround(start, first[start]);
+    while (waiting.length > 0) {
+      const h = waiting.values[--waiting.length];
+      const e = h >> 1;
+      const v = h & 1 ? from[e] : to[e];
+      if (isVisited[v]) continue;
+      // What lies right of the way back is what lies left of the way there.
+      for (let i = e * layers, k = 0; k < layers; k++, i++) right[k] = h & 1 ? left[i] - turn[i] : left[i];
+      this.turnAround(v, place[h ^ 1]);
+    }
+  }
+
   /** Passes the windings to the right of the half-edge at place i on to all others around the node. */
-  const turnAround = (u: number, i: number): void => {
-    visited[u] = 1;
-    part.push(u);
+  private turnAround(u: number, i: number): void {
+    const { left, right, waiting, isVisited } = this;
+    const { from, to, turn, layers } = this.pieces;
+    const { first, star } = this.stars;
+    isVisited[u] = 1;
+    this.nodes.push(u);
     const begin = first[u];
     const end = first[u + 1];
     for (let n = begin, at = i; n < end; n++, at = at + 1 === end ? begin : at + 1) {
       const h = star[at];
       const e = h >> 1;
-      const base = e * layers;
-      for (let k = 0; k < layers; k++) {
-        right[k] += h & 1 ? -turn[base + k] : turn[base + k];
-        left[h * layers + k] = right[k];
+      for (let i = e * layers, k = 0; k < layers; k++, i++) {
+        if (h & 1) {
+          left[i] = right[k];
+          right[k] -= turn[i];
+        } else {
+          right[k] += turn[i];
+          left[i] = right[k];
+        }
       }
-      if (!visited[h & 1 ? from[e] : to[e]]) queue.push(h);
+      if (!isVisited[h & 1 ? from[e] : to[e]]) waiting.push(h);
     }
-  };
-  /** What the winding numbers of a part are short of, by layers; whether anything. */
-  const isShort = (): boolean => {
-    let least = part.values[0];
-    for (let i = 1; i < part.length; i++) {
-      const u = part.values[i];
+  }
+
+  leastNode(): number {
+    const { x, y } = this.pieces;
+    const { values, length } = this.nodes;
+    let least = values[0];
+    for (let i = 1; i < length; i++) {
+      const u = values[i];
       if (isLess(x[u], y[u], x[least], y[least])) least = u;
     }
-    right.set(below.at(x[least], y[least]));
-    const h = star[first[least]];
-    let is = false;
-    for (let k = 0; k < layers; k++) {
-      const rise = turn[(h >> 1) * layers + k];
-      right[k] += (h & 1 ? -rise : rise) - left[h * layers + k];
-      is ||= right[k] !== 0;
-    }
-    return is;
-  };
-  for (let start = 0; start < visited.length; start++) {
-    if (visited[start] || first[start] === first[start + 1]) continue;
-    right.fill(0);
-    part.length = 0;
-    turnAround(start, first[start]);
-    while (queue.length > 0) {
-      const h = queue.values[--queue.length];
-      const v = h & 1 ? from[h >> 1] : to[h >> 1];
-      if (visited[v]) continue;
-      // What lies right of the way back is what lies left of the way there.
-      for (let k = 0; k < layers; k++) right[k] = left[h * layers + k];
-      turnAround(v, place[h ^ 1]);
-    }
-    if (!isShort()) continue;
-    for (let i = 0; i < part.length; i++)
-      for (let at = first[part.values[i]]; at < first[part.values[i] + 1]; at++)
-        for (let k = 0; k < layers; k++) left[star[at] * layers + k] += right[k];
+    return least;
   }
-  return left;
+
+  /** The winding number to the right of the first half-edge around a node. */
+  rightOf(u: number, k: number): number {
+    const { first, star } = this.stars;
+    return windingLeftOf(this.left, this.pieces, star[first[u]] ^ 1, k);
+  }
+
+  add(windings: Int32Array): void {
+    const { left, nodes } = this;
+    const { layers } = this.pieces;
+    const { first, star } = this.stars;
+    for (let i = 0; i < nodes.length; i++) {
+      const u = nodes.values[i];
+      for (let at = first[u]; at < first[u + 1]; at++) {
+        const h = star[at];
+        // Each piece starts at one node.
+        if ((h & 1) === 0) for (let k = 0; k < layers; k++) left[(h >> 1) * layers + k] += windings[k];
+      }
+    }
+  }
 }
 
 /** More than what the ends of edges were moved to the centres of their pixels, in steps. */
