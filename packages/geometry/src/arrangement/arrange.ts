@@ -1,6 +1,7 @@
 import { filled, type Ring, type WindingRule } from "../polygon";
 import { type Bends, bendEdges } from "./bend";
 import { type PixelGrid, pixelGrid } from "./grid";
+import { kept } from "./kept";
 import { type Meetings, meetingsOf } from "./meetings";
 import { type Layer, loadOutlines, type Outlines, requireFiniteLayers } from "./outlines";
 import { type Pieces, piecesOf } from "./pieces";
@@ -56,7 +57,7 @@ export function arrange(
     for (let k = 0; k < count; k++) flags[k] = filled(windingLeftOf(windings, pieces, h, k), operands[k].fillRule);
     return flags;
   };
-  return { grid, outlines, meetings, bends, pieces, stars, windings, inside };
+  return kept({ grid, outlines, meetings, bends, pieces, stars, windings, inside });
 }
 
 function bentOutlines(outlines: Outlines): { meetings: Meetings; bends: Bends } {

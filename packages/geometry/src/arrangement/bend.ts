@@ -2,6 +2,7 @@ import { crossRounded, pointOrder } from "../numeric";
 import { BentEdge } from "./bent-edge";
 import { CLEARANCE } from "./clearance";
 import { GrowingInts } from "./growing";
+import { kept } from "./kept";
 import type { Meetings } from "./meetings";
 import { distanceAsGiven, LATER, MEETS, meetsAsGiven, meetsPixel, NEXT } from "./near-edge";
 import type { Outlines } from "./outlines";
@@ -42,7 +43,7 @@ export function bendEdges(outlines: Outlines, meetings: Meetings, margin: number
   const { touched, first: nearFirst } = meetings;
   const first = new Int32Array(n + 1);
   const bent = new GrowingInts();
-  const bending = new Bending(outlines, meetings, mostPasses);
+  const bending = kept(new Bending(outlines, meetings, mostPasses));
   const { chain, met } = bending;
   const movements = new Float64Array(mostPasses + 1);
   let passes = 1;

@@ -1,5 +1,6 @@
 import type { Operand, Polygon, Ring, WindingRule } from "../polygon";
-import { arrange } from "./arrange";
+import { arrange, type Region } from "./arrange";
+import { keepExamples } from "./kept";
 import { type CombineResult, compareNumbers, type Selection, select } from "./select";
 
 export type Operation = "union" | "intersection" | "difference" | "xor";
@@ -18,8 +19,26 @@ export function combine(operation: Operation, a: Operand, b: Operand): CombineRe
  * (difference), in an odd number (xor). Without operands the result is empty.
  */
 export function combineAll(operation: Operation, operands: readonly Operand[]): CombineResult {
-  const arrangement = arrange(operands);
-  return select(arrangement, SELECTIONS[operation]);
+  keepExamplesOnce();
+  return select(arrange(operands), SELECTIONS[operation]);
+}
+
+let hasExamples = false;
+
+/** Many crossings of long edges, and an outline with a copy that rounding makes another one. */
+function keepExamplesOnce(): void {
+  if (hasExamples) return;
+  hasExamples = true;
+  const lines = Array.from({ length: 9 }, (_, k) => k + 100.3);
+  const upright = lines.map((x) => Float64Array.of(x, 99, x + 0.5, 99.1, x + 0.7, 112, x, 112.2));
+  const across = lines.map((y) => Float64Array.of(99, y, 112, y + 0.2, 112.3, y + 0.6, 99.1, y + 0.4));
+  const round = Float64Array.from({ length: 400 }, (_, k) => 100 + Math.sin((k >> 1) / 31.8 + ((k & 1) * Math.PI) / 2));
+  const copy = round.map((value, k) => value + ((k * 7) % 5) * 1.5e-14);
+  const region = (...rings: Ring[]): Region => ({ rings, fillRule: "nonzero" });
+  keepExamples(() => {
+    select(arrange([region(...upright), region(...across)]), SELECTIONS.union);
+    select(arrange([region(round), region(copy)]), SELECTIONS.union);
+  });
 }
 
 /** What outlines that cross and overlap as they may enclose under a rule, as valid polygons. */

@@ -1,6 +1,7 @@
 import { pointOrder } from "../numeric";
 import type { EdgeTree } from "./edge-tree";
 import { GrowingInts } from "./growing";
+import { kept } from "./kept";
 import type { Outlines } from "./outlines";
 
 /** Pixels of crossings. */
@@ -29,7 +30,7 @@ export function distinct(xs: Float64Array, ys: Float64Array): Crossings {
       ys[n] = ys[i];
       numberOf[i] = n++;
     } else numberOf[i] = numberOf[numberOf[i]];
-  return { x: xs.subarray(0, n), y: ys.subarray(0, n), numberOf };
+  return kept({ x: xs.subarray(0, n), y: ys.subarray(0, n), numberOf });
 }
 
 /** So many crossings and edges are tried out, to see which way costs less. */
@@ -106,9 +107,9 @@ function cheaperBuckets(
     tree.edgesNear(leaves, x, y, margin, found);
     offered += found.length;
   }
-  const buckets = new CrossingBuckets(outlines, crossings, margin);
+  const buckets = kept(new CrossingBuckets(outlines, crossings, margin));
   const some = Math.max(1, Math.floor(edges / SAMPLES));
-  const counter = new Counter();
+  const counter = kept(new Counter());
   let cost = 0;
   for (let e = 0; e < edges; e += some) cost += buckets.walk(e, counter);
   return some * (counter.count + cost) < n * DESCENT_COST + few * offered ? buckets : null;

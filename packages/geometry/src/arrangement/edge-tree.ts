@@ -1,5 +1,6 @@
 import { type EdgeList, EdgePairs, FAN, LEAF, type PairVisitor, STRIDE } from "./edge-pairs";
 import type { GrowingInts } from "./growing";
+import { kept } from "./kept";
 
 /**
  * A tree of boxes over edges in their order along the outlines, where neighbours lie close together. Answers which pairs
@@ -83,7 +84,7 @@ export class EdgeTree {
   forEachPair(margin: number, visitor: PairVisitor): void {
     if (this.edges === 0) return;
     const { list, bounds, levels, counts, edges } = this;
-    new EdgePairs({ list, bounds, levels, counts, edges }, margin, visitor).all();
+    kept(new EdgePairs({ list, bounds, levels, counts, edges }, margin, visitor)).all();
   }
 
   /** How far the boxes of leaves reach on average, in x or in y. */

@@ -4,6 +4,7 @@ import type { PairVisitor } from "./edge-pairs";
 import { EdgeTree } from "./edge-tree";
 import { GrowingDoubles, GrowingInts } from "./growing";
 import { JoinedSets } from "./joined-sets";
+import { kept } from "./kept";
 import { comesNear, isBeside, isNearLine } from "./near-edge";
 import type { Outlines } from "./outlines";
 import { type NearPoints, withoutTwins } from "./twin-edges";
@@ -38,8 +39,8 @@ export function meetingsOf(outlines: Outlines, margin: number): Meetings {
   const { x, y, next } = outlines;
   const n = next.length;
   const tree = new EdgeTree(outlines);
-  const found = new Found(n);
-  const pairs = new PairMeetings(outlines, margin, found);
+  const found = kept(new Found(n));
+  const pairs = kept(new PairMeetings(outlines, margin, found));
   tree.forEachPair(margin, pairs);
   const crossings = pairs.crossings();
   const vertexAt = new Int32Array(crossings.x.length);
@@ -48,7 +49,7 @@ export function meetingsOf(outlines: Outlines, margin: number): Meetings {
     outlines,
     crossings,
     margin,
-    new CrossingMeetings(outlines, margin, crossings, found, vertexAt),
+    kept(new CrossingMeetings(outlines, margin, crossings, found, vertexAt)),
   );
   const near = found.byEdge();
   const twins = pairs.twinPixels(crossings);
@@ -101,7 +102,7 @@ class Found {
     const fill = first.slice();
     const points = new Int32Array(length);
     for (let k = 0; k < length; k++) points[fill[edges[k]]++] = found[k];
-    return { first, points };
+    return kept({ first, points });
   }
 }
 

@@ -1,4 +1,5 @@
 import type { Bends } from "./bend";
+import { kept } from "./kept";
 import type { Meetings } from "./meetings";
 import { isLess, type Outlines } from "./outlines";
 
@@ -54,8 +55,8 @@ export function separatePieces(outlines: Outlines, meetings: Meetings, bends: Be
   }
   let room = bends.points.length;
   for (let i = 0; i < n; i++) room += touched[i];
-  const nodes = new Nodes(n, meetings, room);
-  const strip = new Strip(room);
+  const nodes = kept(new Nodes(n, meetings, room));
+  const strip = kept(new Strip(room));
   for (let r = 0; r < layerOf.length; r++) {
     strip.begin(nodes.at(begins[r]), layerOf[r]);
     for (let e = begins[r]; e < begins[r + 1] && next[e] !== e; e++) {
@@ -65,7 +66,7 @@ export function separatePieces(outlines: Outlines, meetings: Meetings, bends: Be
       else strip.pass(q, e);
     }
   }
-  return { ...nodes.all(), ...strip.all() };
+  return kept({ ...nodes.all(), ...strip.all() });
 }
 
 /** Pieces along one outline after the other. */
@@ -260,7 +261,7 @@ export function straightFirst({ x, from, to, first, count }: SeparatePieces): Pi
     }
   }
   for (let u = 0; u < nodes; u++) putInOrder(order, far, begins[u], begins[u + 1]);
-  return { order, begins, far };
+  return kept({ order, begins, far });
 }
 
 /** Pieces that share their lesser node, in the order of their greater one; where that is one, too, as they come. */

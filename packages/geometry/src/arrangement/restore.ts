@@ -3,6 +3,7 @@ import { BentEdge } from "./bent-edge";
 import { CLEARANCE, comesWithin, type Offsets, SURELY_CLEAR, shrinkage, TOUCHING } from "./clearance";
 import type { PixelGrid } from "./grid";
 import { GrowingInts } from "./growing";
+import { kept } from "./kept";
 import type { Meetings } from "./meetings";
 import { distanceToEdge } from "./near-edge";
 import { isLess, MOST_UNITED, type Outlines } from "./outlines";
@@ -46,14 +47,8 @@ export function positionsOf(
   const { nodeOf } = pieces;
   const positions = returned(grid, outlines, pieces, new Uint8Array(n), wanted);
   const { nodeX, nodeY, nodeStays, nodeMoves } = positions;
-  new NearPieces(
-    outlines,
-    meetings,
-    bends,
-    pieces,
-    offsetsOf(grid, outlines, meetings, pieces, positions),
-    positions,
-  ).keepAll();
+  const offsets = offsetsOf(grid, outlines, meetings, pieces, positions);
+  kept(new NearPieces(outlines, meetings, bends, pieces, offsets, positions)).keepAll();
   for (let u = 0; u < nodeX.length; u++) {
     if (nodeStays[u] !== KEPT) continue;
     nodeX[u] = grid.x(pieces.x[u]);
@@ -128,7 +123,7 @@ function returned(
     nodeX[u] = grid.x(pieces.x[u]);
     nodeY[u] = grid.y(pieces.y[u]);
   }
-  return { nodeX, nodeY, stays, nodeStays, nodeMoves: new Uint8Array(nodes), united };
+  return kept({ nodeX, nodeY, stays, nodeStays, nodeMoves: new Uint8Array(nodes), united });
 }
 
 /**

@@ -1,5 +1,6 @@
 import { crossSign } from "../numeric";
 import { GrowingInts } from "./growing";
+import { kept } from "./kept";
 import type { Outlines } from "./outlines";
 import type { Pieces } from "./pieces";
 import { aheadOf, type Stars, startOf } from "./stars";
@@ -54,7 +55,7 @@ export function joinRings(pieces: Pieces, { first, star, place }: Stars, selecte
       } while (!selected[h]);
     } while (!used[h]);
   }
-  return { halfEdges: found.values.slice(0, found.length), first: begins.values.slice(0, begins.length) };
+  return kept({ halfEdges: found.values.slice(0, found.length), first: begins.values.slice(0, begins.length) });
 }
 
 /** How many edges of rings meet at each node; past three it only matters that more than one ring does. */

@@ -3,6 +3,7 @@ import type { MultiPolygon, Polygon, Ring } from "../polygon";
 import type { Arrangement } from "./arrange";
 import { coveringEdges } from "./covering-edges";
 import { GrowingDoubles, GrowingInts } from "./growing";
+import { kept } from "./kept";
 import { nest } from "./nesting";
 import { roundingOf } from "./outlines";
 import { keepBesideStraight, type Positions, positionsOf } from "./restore";
@@ -55,7 +56,7 @@ export type Selection = (inside: readonly boolean[]) => boolean;
 
 /** The part of the plane that a selection takes, as polygons. */
 export function select(arrangement: Arrangement, selection: Selection): CombineResult {
-  const faces = new Faces(arrangement, selection);
+  const faces = kept(new Faces(arrangement, selection));
   const selected = new Uint8Array(2 * arrangement.pieces.from.length);
   for (let h = 0; h < selected.length; h += 2) {
     const left = faces.isTaken(h);
@@ -162,7 +163,12 @@ function drawRings(
 ): Drawn {
   const { first, last, edge } = pieces;
   const rings = new Array<Ring>(begins.length - 1);
-  const drawn: Drawn = { rings, edges: new Int32Array(0), edgesFirst: new Int32Array(begins.length), verticesMoved: 0 };
+  const drawn: Drawn = kept({
+    rings,
+    edges: new Int32Array(0),
+    edgesFirst: new Int32Array(begins.length),
+    verticesMoved: 0,
+  });
   const all = new GrowingInts();
   let points = new Float64Array(1024);
   let edges = new Int32Array(512);

@@ -1,4 +1,5 @@
 import { crossSign } from "../numeric";
+import { kept } from "./kept";
 import type { Outlines } from "./outlines";
 import type { Pieces } from "./pieces";
 
@@ -30,7 +31,7 @@ export function starsOf(pieces: Pieces, outlines: Outlines): Stars {
   // Straight pieces run forwards, and what points forwards comes first: little is left to be put in order.
   for (let e = 0; e < count; e++) star[fill[from[e]]++] = 2 * e;
   for (let e = 0; e < count; e++) star[fill[to[e]]++] = 2 * e + 1;
-  const around = new Around(pieces, outlines, star);
+  const around = kept(new Around(pieces, outlines, star));
   for (let u = 0; u < x.length; u++) around.sort(u, first[u], first[u + 1]);
   const place = new Int32Array(star.length);
   for (let i = 0; i < star.length; i++) place[star[i]] = i;

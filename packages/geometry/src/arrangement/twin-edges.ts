@@ -1,5 +1,6 @@
 import type { GrowingInts } from "./growing";
 import { JoinedSets } from "./joined-sets";
+import { kept } from "./kept";
 
 /** The points near each edge: those of edge e are points[first[e]] to points[first[e + 1]]. */
 export interface NearPoints {
@@ -25,7 +26,7 @@ export function withoutTwins(
   pixels: Int32Array,
 ): Uint8Array {
   const edges = first.length - 1;
-  const families = new JoinedSets(edges);
+  const families = kept(new JoinedSets(edges));
   for (let k = 0; k < twins.length; k += 2) families.join(twins.values[k], twins.values[k + 1]);
   const hasOthers = new Uint8Array(edges);
   const family = new Int32Array(crossings).fill(-1);

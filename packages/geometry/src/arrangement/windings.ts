@@ -2,6 +2,7 @@ import { crossSign } from "../numeric";
 import type { Bends } from "./bend";
 import type { EdgeTree } from "./edge-tree";
 import { GrowingInts } from "./growing";
+import { kept } from "./kept";
 import { isLess, type Outlines } from "./outlines";
 import type { Pieces } from "./pieces";
 import type { Stars } from "./stars";
@@ -17,8 +18,8 @@ import type { Stars } from "./stars";
 export function windingsOf(pieces: Pieces, stars: Stars, outlines: Outlines, bends: Bends, tree: EdgeTree): Int32Array {
   const { x, y, layers } = pieces;
   const { first } = stars;
-  const below = new WindingsBelow(pieces, outlines, bends, tree);
-  const part = new Part(pieces, stars);
+  const below = kept(new WindingsBelow(pieces, outlines, bends, tree));
+  const part = kept(new Part(pieces, stars));
   for (let start = 0; start + 1 < first.length; start++) {
     if (part.isVisited[start] || first[start] === first[start + 1]) continue;
     part.visit(start);
