@@ -182,6 +182,10 @@ class Bending {
   private insert(since: number): void {
     const { chain, met } = this;
     if (met.length === since) return;
+    if (met.length - since <= FEW) {
+      for (let k = since; k < met.length; k++) chain.insert(met.values[k]);
+      return;
+    }
     const n = chain.length;
     const count = n + met.length - since;
     if (count > this.alongX.length) {

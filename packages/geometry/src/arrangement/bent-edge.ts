@@ -37,15 +37,46 @@ export class BentEdge {
     const px = this.xOf(point);
     const py = this.yOf(point);
     if (n > 0 && this.x[n - 1] === px && this.y[n - 1] === py) return;
-    if (n === this.point.length) {
-      this.point = grown(this.point, new Int32Array(2 * n));
-      this.x = grown(this.x, new Float64Array(2 * n));
-      this.y = grown(this.y, new Float64Array(2 * n));
-    }
+    if (n === this.point.length) this.grow();
     this.point[n] = point;
     this.x[n] = px;
     this.y[n] = py;
     this.length = n + 1;
+  }
+
+  /** Puts a point into the finished chain, unless one lies in its place. */
+  insert(point: number): void {
+    const px = this.xOf(point);
+    const py = this.yOf(point);
+    const n = this.length;
+    const { x, y } = this;
+    const across = x[n - 1] >= x[0] ? 1 : -1;
+    const up = y[n - 1] >= y[0] ? 1 : -1;
+    let at = n;
+    while (at > 0) {
+      const dx = across * (x[at - 1] - px);
+      const dy = up * (y[at - 1] - py);
+      if (dx === 0 && dy === 0) return;
+      if (dx < 0 || (dx === 0 && dy < 0)) break;
+      at--;
+    }
+    if (n === this.point.length) this.grow();
+    for (let k = n; k > at; k--) {
+      this.point[k] = this.point[k - 1];
+      this.x[k] = this.x[k - 1];
+      this.y[k] = this.y[k - 1];
+    }
+    this.point[at] = point;
+    this.x[at] = px;
+    this.y[at] = py;
+    this.length = n + 1;
+  }
+
+  private grow(): void {
+    const n = this.length;
+    this.point = grown(this.point, new Int32Array(2 * n));
+    this.x = grown(this.x, new Float64Array(2 * n));
+    this.y = grown(this.y, new Float64Array(2 * n));
   }
 
   /** Once all points are there, and before it is searched. */

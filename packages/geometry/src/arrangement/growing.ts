@@ -14,7 +14,16 @@ export class GrowingInts {
 
   /** Adds the values from one place to another. */
   append(values: Int32Array, from: number, to: number): void {
-    for (let i = from; i < to; i++) this.push(values[i]);
+    const begin = this.length;
+    this.length += to - from;
+    if (this.length > this.values.length) {
+      const larger = new Int32Array(2 * this.length);
+      larger.set(this.values.subarray(0, begin));
+      this.values = larger;
+    }
+    // One by one: most are few, and a view of them would cost more.
+    const mine = this.values;
+    for (let i = from, at = begin; i < to; i++, at++) mine[at] = values[i];
   }
 }
 

@@ -168,6 +168,9 @@ export function keepBesideStraight(
   }
 }
 
+/** Edges with so many bends at most have pieces so few that searching among them does not pay. */
+const FEW_BENDS = 6;
+
 /**
  * Keeps on the grid what comes near the final pieces of edges without being an end of theirs, and the ends of those. Only
  * points that were near an edge can, or those that it is bent to, for the pieces beside.
@@ -246,14 +249,17 @@ class NearPieces {
     for (let k = begin + 1; k < met && !isCrowded; k++) isCrowded = this.isClose(bends.points[k - 1], bends.points[k]);
     // All that is near was met.
     if (!isCrowded && meetings.first[e + 1] - meetings.first[e] === met - begin) return;
-    chain.clear();
-    chain.add(e);
-    for (let k = begin; k < met; k++) chain.add(bends.points[k]);
-    chain.add(end);
-    chain.finish();
-    for (let k = meetings.first[e]; k < meetings.first[e + 1]; k++) this.compare(meetings.points[k]);
-    if (startsClose) this.compare(e);
-    if (endsClose) this.compare(end);
+    const isLong = met - begin > FEW_BENDS;
+    if (isLong) {
+      chain.clear();
+      chain.add(e);
+      for (let k = begin; k < met; k++) chain.add(bends.points[k]);
+      chain.add(end);
+      chain.finish();
+    }
+    for (let k = meetings.first[e]; k < meetings.first[e + 1]; k++) this.compare(meetings.points[k], e, isLong);
+    if (startsClose) this.compare(e, e, isLong);
+    if (endsClose) this.compare(end, e, isLong);
   }
 
   /** The same for an edge that is not bent, as most are. */
@@ -274,24 +280,38 @@ class NearPieces {
     return Math.abs(x[p] - x[q]) <= SURELY_CLEAR && Math.abs(y[p] - y[q]) <= SURELY_CLEAR;
   }
 
-  private compare(point: number): void {
-    const { chain } = this;
-    const { x, y } = chain;
-    const px = chain.xOf(point);
-    const py = chain.yOf(point);
-    let k = chain.firstNear(px, py, SURELY_CLEAR);
-    for (; k + 1 < chain.length && !chain.isBeyond(k, px, py, SURELY_CLEAR); k++) {
-      const ax = x[k];
-      const ay = y[k];
-      const bx = x[k + 1];
-      const by = y[k + 1];
-      if ((px === ax && py === ay) || (px === bx && py === by)) continue;
-      if ((px < ax - SURELY_CLEAR && px < bx - SURELY_CLEAR) || (px > ax + SURELY_CLEAR && px > bx + SURELY_CLEAR))
-        continue;
-      if ((py < ay - SURELY_CLEAR && py < by - SURELY_CLEAR) || (py > ay + SURELY_CLEAR && py > by + SURELY_CLEAR))
-        continue;
-      this.measure(point, chain.point[k], chain.point[k + 1]);
+  /** Compares a point with the pieces of an edge: those of the chain that come near it, or all of them, if they are few. */
+  private compare(point: number, e: number, isLong: boolean): void {
+    const { chain, bends, meetings } = this;
+    if (isLong) {
+      const px = chain.xOf(point);
+      const py = chain.yOf(point);
+      let k = chain.firstNear(px, py, SURELY_CLEAR);
+      for (; k + 1 < chain.length && !chain.isBeyond(k, px, py, SURELY_CLEAR); k++)
+        this.compareWith(point, chain.point[k], chain.point[k + 1], meetings.x, meetings.y);
+      return;
     }
+    let from = e;
+    for (let k = bends.first[e]; k < bends.first[e + 1]; k++) {
+      this.compareWith(point, from, bends.points[k], meetings.x, meetings.y);
+      from = bends.points[k];
+    }
+    this.compareWith(point, from, this.outlines.next[e], meetings.x, meetings.y);
+  }
+
+  private compareWith(point: number, from: number, to: number, x: Float64Array, y: Float64Array): void {
+    const px = x[point];
+    const ax = x[from];
+    const bx = x[to];
+    if ((px < ax - SURELY_CLEAR && px < bx - SURELY_CLEAR) || (px > ax + SURELY_CLEAR && px > bx + SURELY_CLEAR))
+      return;
+    const py = y[point];
+    const ay = y[from];
+    const by = y[to];
+    if ((py < ay - SURELY_CLEAR && py < by - SURELY_CLEAR) || (py > ay + SURELY_CLEAR && py > by + SURELY_CLEAR))
+      return;
+    if ((px === ax && py === ay) || (px === bx && py === by)) return;
+    this.measure(point, from, to);
   }
 
   /** Keeps a point and the ends of a piece that it is no end of, as far as they come near. */
