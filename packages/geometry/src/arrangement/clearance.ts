@@ -62,17 +62,16 @@ export function comesWithin(
     const vy = wy + dwy;
     const along = ux * vx + uy * vy;
     const squared = ux * ux + uy * uy;
-    let distance: number;
-    if (along <= 0 || squared === 0) distance = Math.sqrt(vx * vx + vy * vy);
-    else if (along >= squared) {
+    if (along <= 0 || squared === 0) {
+      if (vx * vx + vy * vy <= limit * limit) return true;
+    } else if (along >= squared) {
       const ex = wx - dx + (dwx - ddx);
       const ey = wy - dy + (dwy - ddy);
-      distance = Math.sqrt(ex * ex + ey * ey);
+      if (ex * ex + ey * ey <= limit * limit) return true;
     } else {
-      const rest = dx * dwy + ddx * wy - dy * dwx - ddy * wx + (ddx * dwy - ddy * dwx);
-      distance = Math.abs(whole + rest) / Math.sqrt(squared);
+      const cross = whole + (dx * dwy + ddx * wy - dy * dwx - ddy * wx + (ddx * dwy - ddy * dwx));
+      if (cross * cross <= limit * limit * squared) return true;
     }
-    if (distance <= limit) return true;
   }
   return false;
 }

@@ -59,7 +59,7 @@ export function forEachCrossing(
   const { x, y } = crossings;
   const leaves = new GrowingInts();
   const edges = new GrowingInts();
-  const side = tree.leafExtent();
+  const side = GROUP_EXTENT * tree.leafExtent();
   for (let begin = 0, end = 0; begin < x.length; begin = end) {
     // Crossings that follow each other closely look into the same leaves.
     let left = x[begin];
@@ -82,8 +82,9 @@ export function forEachCrossing(
   }
 }
 
-/** So many crossings at most are asked for together. */
+/** So many crossings at most are asked for together, as far apart as so many leaves reach. */
 const GROUP = 16;
+const GROUP_EXTENT = 3;
 
 /** Buckets of crossings, where samples tell that walking through them costs less than asking the tree. */
 function cheaperBuckets(

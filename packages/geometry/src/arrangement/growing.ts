@@ -12,6 +12,18 @@ export class GrowingInts {
     this.values[this.length++] = value;
   }
 
+  pushTwo(value: number, other: number): void {
+    if (this.length + 2 > this.values.length) {
+      const larger = new Int32Array(2 * this.values.length);
+      larger.set(this.values);
+      this.values = larger;
+    }
+    const { values } = this;
+    values[this.length] = value;
+    values[this.length + 1] = other;
+    this.length += 2;
+  }
+
   /** Adds the values from one place to another. */
   append(values: Int32Array, from: number, to: number): void {
     const begin = this.length;

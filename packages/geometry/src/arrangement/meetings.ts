@@ -73,8 +73,8 @@ export function meetingsOf(outlines: Outlines, margin: number): Meetings {
 class Found {
   readonly touched: Uint8Array;
   readonly united: JoinedSets;
-  private readonly edges = new GrowingInts();
-  private readonly points = new GrowingInts();
+  /** Edges and the points near them, by turns. */
+  private readonly pairs = new GrowingInts();
 
   constructor(private readonly vertices: number) {
     this.touched = new Uint8Array(vertices);
@@ -82,8 +82,7 @@ class Found {
   }
 
   near(edge: number, point: number): void {
-    this.edges.push(edge);
-    this.points.push(point);
+    this.pairs.pushTwo(edge, point);
   }
 
   unite(p: number, q: number): void {
@@ -94,14 +93,13 @@ class Found {
 
   /** The points near each edge, by counting. */
   byEdge(): NearPoints {
-    const { values: edges, length } = this.edges;
-    const { values: found } = this.points;
+    const { values, length } = this.pairs;
     const first = new Int32Array(this.vertices + 1);
-    for (let k = 0; k < length; k++) first[edges[k] + 1]++;
+    for (let k = 0; k < length; k += 2) first[values[k] + 1]++;
     for (let e = 0; e < this.vertices; e++) first[e + 1] += first[e];
     const fill = first.slice();
-    const points = new Int32Array(length);
-    for (let k = 0; k < length; k++) points[fill[edges[k]]++] = found[k];
+    const points = new Int32Array(length / 2);
+    for (let k = 0; k < length; k += 2) points[fill[values[k]]++] = values[k + 1];
     return kept({ first, points });
   }
 }
@@ -188,8 +186,7 @@ class PairMeetings implements PairVisitor {
     const isForth = ax === cx && ay === cy && bx === dx && by === dy;
     const isBack = ax === dx && ay === dy && bx === cx && by === cy;
     if (!isForth && !isBack) return;
-    this.twins.push(e);
-    this.twins.push(f);
+    this.twins.pushTwo(e, f);
     this.twinsAt.push(this.xs.length - 1);
   }
 }

@@ -325,7 +325,7 @@ class NearPieces {
     const distance = distanceToEdge(meetings, from, to, point);
     if (distance > SURELY_CLEAR) return;
     // No distance is less, wherever points lie, than that on the grid less what they can come towards each other.
-    const least = distance - shrinkage(offsets, point, from, to);
+    const least = distance > TOUCHING ? distance - shrinkage(offsets, point, from, to) : 0;
     if (!pointKept) {
       if (distance <= CLEARANCE) this.keep(point);
       else if (least <= CLEARANCE) this.leave(point, point, from, to);
@@ -335,12 +335,12 @@ class NearPieces {
       const end = way === 0 ? from : to;
       const dx = x[point] - x[end];
       const dy = y[point] - y[end];
-      const apart = Math.sqrt(dx * dx + dy * dy);
-      if (apart <= CLEARANCE || distance <= TOUCHING) {
+      const squared = dx * dx + dy * dy;
+      if (squared <= CLEARANCE * CLEARANCE || distance <= TOUCHING) {
         this.keep(end);
         continue;
       }
-      if (apart - shrinkage(offsets, point, end, end) <= CLEARANCE) this.leave(end, point, end, end);
+      if (squared <= SURELY_CLEAR * SURELY_CLEAR) this.leave(end, point, end, end);
       if (least <= TOUCHING) this.leave(end, point, from, to);
     }
   }
@@ -348,9 +348,7 @@ class NearPieces {
   /** Leaves for later whether one of the three points has to be kept. */
   private leave(kept: number, point: number, from: number, to: number): void {
     const { undecided } = this;
-    undecided.push(kept);
-    undecided.push(point);
-    undecided.push(from);
-    undecided.push(to);
+    undecided.pushTwo(kept, point);
+    undecided.pushTwo(from, to);
   }
 }

@@ -263,8 +263,12 @@ function sourcesOf({ pieces }: Arrangement, { halfEdges, first }: HalfEdgeRings,
   let list: number[] = [];
   return order.map((r) => {
     isFound.fill(0);
-    for (let i = first[r]; i < first[r + 1]; i++)
-      for (let k = 0; k < layers; k++) if (turn[(halfEdges[i] >> 1) * layers + k] !== 0) isFound[k] = 1;
+    for (let i = first[r], missing = layers; i < first[r + 1] && missing > 0; i++)
+      for (let k = 0; k < layers; k++)
+        if (turn[(halfEdges[i] >> 1) * layers + k] !== 0 && isFound[k] === 0) {
+          isFound[k] = 1;
+          missing--;
+        }
     let isSame = true;
     for (let k = 0; k < layers; k++) if ((isFound[k] === 1) !== list.includes(k)) isSame = false;
     if (!isSame) list = Array.from(isFound.keys()).filter((k) => isFound[k] === 1);
