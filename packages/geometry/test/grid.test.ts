@@ -2,7 +2,7 @@ import fc from "fast-check";
 import { crossingPixel, type Pixel } from "../src/arrangement/crossing-pixel";
 import type { GivenEdges } from "../src/arrangement/given-edges";
 import { pixelGrid } from "../src/arrangement/grid";
-import { MEETS, meetsAsGiven } from "../src/arrangement/near-edge";
+import { MEETS, meetAsGiven } from "../src/arrangement/near-edge";
 import { toCommonIntegers } from "../src/numeric";
 
 test("the grid: halves of a step at most, whole numbers, there and back, at every size", () => {
@@ -122,7 +122,10 @@ test("which edges properly cross, and which pixels they meet, is decided for the
         const [px, py] = [v[8], v[9]];
         if ((px === v[0] && py === v[1]) || (px === v[2] && py === v[3])) return;
         const want = cutBy([ax, ay, bx, by], integers[0], px, py);
-        expect(meetsAsGiven(edges, 0, px, py) === MEETS).toBe(want);
+        const how = new Uint8Array(1);
+        const point = { x: Float64Array.of(px), y: Float64Array.of(py) };
+        meetAsGiven(edges, 0, point, Int32Array.of(0), 0, 1, how, new Float64Array(1));
+        expect(how[0] === MEETS).toBe(want);
         counts[want ? "met" : "not"]++;
       },
     ),

@@ -4,7 +4,7 @@ import { CLEARANCE } from "./clearance";
 import { GrowingInts } from "./growing";
 import { kept } from "./kept";
 import type { Meetings } from "./meetings";
-import { distanceAsGiven, LATER, MEETS, meetsAsGiven, meetsPixel, NEXT } from "./near-edge";
+import { LATER, MEETS, meetAsGiven, meetsPixel, NEXT } from "./near-edge";
 import type { Outlines } from "./outlines";
 
 /** The points that edges are bent to: those of edge e, in the order of travel, are points[first[e]] to points[first[e + 1]]. */
@@ -79,6 +79,9 @@ class Bending {
   private points = new Int32Array(64);
   private alongX = new Float64Array(64);
   private alongY = new Float64Array(64);
+  /** How the edge, as it was given, meets each of the points near it. */
+  private how = new Uint8Array(64);
+  private distances = new Float64Array(64);
 
   /** Whether the last round moved the edge at all. */
   private hasMoved = false;
@@ -136,23 +139,27 @@ class Bending {
     const bx = x[end];
     const by = y[end];
     this.hasMoved = startX[start] !== 0 || startY[start] !== 0 || endX[end] !== 0 || endY[end] !== 0;
-    for (let k = first[start]; k < first[start + 1]; k++) {
-      const point = points[k];
+    const begin = first[start];
+    const count = first[start + 1] - begin;
+    if (count > this.how.length) {
+      this.how = new Uint8Array(2 * count);
+      this.distances = new Float64Array(2 * count);
+    }
+    const { how, distances } = this;
+    meetAsGiven(outlines, start, this.meetings, points, begin, begin + count, how, distances);
+    for (let k = 0; k < count; k++) {
+      const point = points[begin + k];
       const px = x[point];
       const py = y[point];
-      if ((px === ax && py === ay) || (px === bx && py === by)) {
+      if ((px === ax && py === ay) || (px === bx && py === by)) met.push(point);
+      else if (how[k] === NEXT) missed.push(point);
+      else if (how[k] === LATER) later.push(point);
+      else if (how[k] === MEETS) {
         met.push(point);
-        continue;
+        if (distances[k] === 0) continue;
+        this.hasMoved = true;
+        if (distances[k] > movements[0]) movements[0] = distances[k];
       }
-      const how = meetsAsGiven(outlines, start, px, py);
-      if (how === NEXT) missed.push(point);
-      else if (how === LATER) later.push(point);
-      if (how !== MEETS) continue;
-      met.push(point);
-      const distance = distanceAsGiven(outlines, start, px, py);
-      if (distance === 0) continue;
-      this.hasMoved = true;
-      if (distance > movements[0]) movements[0] = distance;
     }
   }
 

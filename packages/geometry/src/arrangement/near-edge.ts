@@ -34,40 +34,60 @@ export const NEXT = 1;
 export const LATER = 2;
 export const NEVER = 3;
 
-/** The same for edge e as it was given, and a grid point whose pixel holds none of its ends. */
-export function meetsAsGiven(edges: GivenEdges, e: number, px: number, py: number): 0 | 1 | 2 | 3 {
+/**
+ * The same for edge e as it was given, and grid points whose pixels hold none of its ends: `how` of points[begin] to
+ * points[end], from 0 on, and, of those that it meets, the distances from its line in steps, 0 only where they lie on it.
+ */
+export function meetAsGiven(
+  edges: GivenEdges,
+  e: number,
+  { x: px, y: py }: Points,
+  points: Int32Array,
+  begin: number,
+  end: number,
+  how: Uint8Array,
+  distances: Float64Array,
+): void {
   const { x, y, next, startX, startY, endX, endY } = edges;
   const i = next[e];
   const ax = x[e];
   const ay = y[e];
-  const bx = x[i];
-  const by = y[i];
-  // Places along an edge rise or fall, and so do their pixels: what lies in the box of the ends' pixels and meets the
-  // line meets the edge.
-  if ((px < ax && px < bx) || (px > ax && px > bx) || (py < ay && py < by) || (py > ay && py > by)) return NEVER;
   const ox = startX[e];
   const oy = startY[e];
   const dux = endX[i] - ox;
   const duy = endY[i] - oy;
-  const ux = bx - ax;
-  const uy = by - ay;
-  const wx = px - ax;
-  const wy = py - ay;
-  const whole = crossRounded(ux, uy, wx, wy);
+  const ux = x[i] - ax;
+  const uy = y[i] - ay;
   const reach = Math.abs(ux + dux) + Math.abs(uy + duy);
-  if (dux === 0 && duy === 0 && ox === 0 && oy === 0) {
-    const twice = 2 * Math.abs(whole);
-    if (twice < reach || (twice === reach && 2 * whole === ux - uy)) return MEETS;
-    return twice <= NEXT_REACH * reach ? NEXT : LATER;
+  const length = Math.sqrt((ux + dux) * (ux + dux) + (uy + duy) * (uy + duy));
+  const isOnGrid = dux === 0 && duy === 0 && ox === 0 && oy === 0;
+  for (let k = begin; k < end; k++) {
+    const wx = px[points[k]] - ax;
+    const wy = py[points[k]] - ay;
+    how[k - begin] = NEVER;
+    // Places along an edge rise or fall, and so do their pixels: what lies in the box of the ends' pixels and meets the
+    // line meets the edge.
+    if ((wx < 0 && wx < ux) || (wx > 0 && wx > ux) || (wy < 0 && wy < uy) || (wy > 0 && wy > uy)) continue;
+    const whole = crossRounded(ux, uy, wx, wy);
+    let cross = whole;
+    let twice = 2 * Math.abs(whole);
+    let bound = 0;
+    let meets = twice < reach || (twice === reach && 2 * whole === ux - uy);
+    if (!isOnGrid) {
+      cross += dux * wy - ux * oy - (duy * wx - uy * ox) + (duy * ox - dux * oy);
+      twice = 2 * Math.abs(cross);
+      // Differences, products and sums are off by at most u = 2^-53 of themselves: by less than 8 u of each term.
+      const offsets = Math.abs(ux * oy) + Math.abs(dux * wy) + Math.abs(uy * ox) + Math.abs(duy * wx);
+      const terms = Math.abs(whole) + offsets + Math.abs(dux * oy) + Math.abs(duy * ox);
+      bound = 2e-15 * (terms + reach) + DENORMAL;
+      meets = twice < reach - bound || (twice <= reach + bound && meetsExactly(edges, e, ax + wx, ay + wy));
+    }
+    if (!meets) how[k - begin] = twice <= NEXT_REACH * reach + bound ? NEXT : LATER;
+    else {
+      how[k - begin] = MEETS;
+      distances[k - begin] = Math.abs(cross) / length;
+    }
   }
-  const cross = whole + (dux * wy - ux * oy - (duy * wx - uy * ox) + (duy * ox - dux * oy));
-  const twice = 2 * Math.abs(cross);
-  // Differences, products and sums are off by at most u = 2^-53 of themselves: by less than 8 u of each term.
-  const offsets = Math.abs(ux * oy) + Math.abs(dux * wy) + Math.abs(uy * ox) + Math.abs(duy * wx);
-  const terms = Math.abs(whole) + offsets + Math.abs(dux * oy) + Math.abs(duy * ox);
-  const bound = 2e-15 * (terms + reach) + DENORMAL;
-  if (twice < reach - bound || (twice <= reach + bound && meetsExactly(edges, e, px, py))) return MEETS;
-  return twice <= NEXT_REACH * reach + bound ? NEXT : LATER;
 }
 
 /**
@@ -127,26 +147,6 @@ export function isBeside(
  */
 export function isNearLine(cross: number, reach: number, margin: number): boolean {
   return Math.abs(cross) <= (margin + 0.1) * reach;
-}
-
-/** The distance of a grid point from the line of edge e as it was given, in steps; 0 only if it lies on it. */
-export function distanceAsGiven(
-  { x, y, next, startX, startY, endX, endY }: GivenEdges,
-  e: number,
-  px: number,
-  py: number,
-): number {
-  const i = next[e];
-  const ox = startX[e];
-  const oy = startY[e];
-  const dux = endX[i] - ox;
-  const duy = endY[i] - oy;
-  const ux = x[i] - x[e];
-  const uy = y[i] - y[e];
-  const wx = px - x[e];
-  const wy = py - y[e];
-  const cross = crossRounded(ux, uy, wx, wy) + (dux * wy - ux * oy - (duy * wx - uy * ox) + (duy * ox - dux * oy));
-  return Math.abs(cross) / Math.sqrt((ux + dux) ** 2 + (uy + duy) ** 2);
 }
 
 /** The distance of p from the edge between a and b, in steps. */
