@@ -49,7 +49,8 @@ export function comesWithin(
   const wx = x[point] - x[a];
   const wy = y[point] - y[a];
   const whole = crossRounded(dx, dy, wx, wy);
-  for (let k = 0; k < 8; k++) {
+  // Where all came from first: there they are closest as often as not.
+  for (let k = 7; k >= 0; k--) {
     const sx = k & 1 ? offsets.x[a] : 0;
     const sy = k & 1 ? offsets.y[a] : 0;
     const ddx = (k & 2 ? offsets.x[b] : 0) - sx;

@@ -10,7 +10,6 @@ import { keepBesideStraight, type Positions, positionsOf } from "./restore";
 import { cornersOf, degreesOf, type HalfEdgeRings, joinRings } from "./rings";
 import { closedSlivers } from "./slivers";
 import { startOf } from "./stars";
-import { windingLeftOf } from "./windings";
 
 export interface CombineReport {
   /** Side of the grid's pixels, a power of two, in plan units. */
@@ -58,10 +57,10 @@ export type Selection = (inside: readonly boolean[]) => boolean;
 export function select(arrangement: Arrangement, selection: Selection): CombineResult {
   const faces = kept(new Faces(arrangement, selection));
   const selected = new Uint8Array(2 * arrangement.pieces.from.length);
-  for (let h = 0; h < selected.length; h += 2) {
-    const left = faces.isTaken(h);
-    if (left === faces.isTaken(h + 1)) continue;
-    selected[left ? h : h + 1] = 1;
+  for (let e = 0; 2 * e < selected.length; e++) {
+    const left = faces.isTaken(2 * e);
+    if (left === faces.isTaken(2 * e + 1)) continue;
+    selected[left ? 2 * e : 2 * e + 1] = 1;
   }
   return assemble(arrangement, selected);
 }
@@ -73,24 +72,27 @@ const MOST_LAYERS = 4;
 /** Which faces a selection takes; asked once for each set of small winding numbers. */
 class Faces {
   private readonly answers: Int8Array;
+  private readonly windings: Int32Array;
+  private readonly turn: Int32Array;
+  private readonly layers: number;
 
   constructor(
     private readonly arrangement: Arrangement,
     private readonly selection: Selection,
   ) {
-    const { layers } = arrangement.pieces;
-    this.answers = new Int8Array(layers > MOST_LAYERS ? 0 : (2 * REMEMBERED) ** layers);
+    this.windings = arrangement.windings;
+    this.turn = arrangement.pieces.turn;
+    this.layers = arrangement.pieces.layers;
+    this.answers = new Int8Array(this.layers > MOST_LAYERS ? 0 : (2 * REMEMBERED) ** this.layers);
   }
 
   /** Whether the face to the left of a half-edge is taken. */
   isTaken(h: number): boolean {
-    const { answers } = this;
-    const { pieces, windings } = this.arrangement;
-    const { layers } = pieces;
+    const { answers, windings, turn, layers } = this;
     if (answers.length === 0) return this.ask(h);
     let code = 0;
-    for (let k = 0; k < layers; k++) {
-      const winding = windingLeftOf(windings, pieces, h, k) + REMEMBERED;
+    for (let k = 0, at = (h >> 1) * layers; k < layers; k++, at++) {
+      const winding = windings[at] - (h & 1 ? turn[at] : 0) + REMEMBERED;
       if (winding < 0 || winding >= 2 * REMEMBERED) return this.ask(h);
       code = 2 * REMEMBERED * code + winding;
     }
@@ -111,13 +113,13 @@ export function assemble(arrangement: Arrangement, selected: Uint8Array): Combin
   const positions = positionsOf(grid, outlines, meetings, bends, pieces, degree);
   const corners = cornersOf(pieces, outlines, joined, degree, layersAtNodes(arrangement));
   keepBesideStraight(grid, pieces, joined, corners, positions);
-  const { rings, edges, edgesFirst, verticesMoved } = drawRings(arrangement, joined, corners, positions);
+  const { rings: drawn, edges, edgesFirst, verticesMoved } = drawRings(arrangement, joined, corners, positions);
+  const canonical = canonicalOrder(drawn);
+  const rings = Array.from(canonical, (i) => drawn[i]);
   const nests = nest(rings);
-  const byStart = (i: number, j: number): number => compareNumbers(rings[i], rings[j]);
-  for (const { holes } of nests) holes.sort(byStart);
-  nests.sort((m, n) => byStart(m.outer, n.outer));
+  for (const { holes } of nests) holes.sort((p, q) => p - q);
   const polygons = nests.map(({ outer, holes }) => ({ outer: rings[outer], holes: holes.map((hole) => rings[hole]) }));
-  const order = nests.flatMap(({ outer, holes }) => [outer, ...holes]);
+  const order = nests.flatMap(({ outer, holes }) => [canonical[outer], ...holes.map((hole) => canonical[hole])]);
   const { movedFirst, movedLater } = bends;
   const rounding = verticesMoved > 0 || movedFirst + movedLater > 0 ? roundingOf(outlines) : 0;
   const steps = Math.max(movedFirst, rounding, positions.united) + movedLater;
@@ -140,9 +142,21 @@ export function assemble(arrangement: Arrangement, selected: Uint8Array): Combin
     origins: () =>
       order.map((i) => {
         const along = edges.subarray(edgesFirst[i], edgesFirst[i + 1]);
-        return originsOf(arrangement, coveringEdges(arrangement, rings[i], along));
+        return originsOf(arrangement, coveringEdges(arrangement, drawn[i], along));
       }),
   };
+}
+
+/** Rings in lexicographic order: by their starts, where that is enough. */
+function canonicalOrder(rings: readonly Ring[]): Uint32Array {
+  const x = Float64Array.from(rings, (ring) => ring[0]);
+  const y = Float64Array.from(rings, (ring) => ring[1]);
+  const order = pointOrder(x, y);
+  for (let k = 0, end = 0; k < order.length; k = end) {
+    for (end = k + 1; end < order.length && x[order[end]] === x[order[k]] && y[order[end]] === y[order[k]]; end++);
+    if (end - k > 1) order.subarray(k, end).sort((i, j) => compareNumbers(rings[i], rings[j]));
+  }
+  return order;
 }
 
 interface Drawn {

@@ -113,5 +113,7 @@ class Around {
 function isBefore(ax: number, ay: number, bx: number, by: number): boolean {
   const forwards = ax > 0 || (ax === 0 && ay > 0);
   if (forwards !== (bx > 0 || (bx === 0 && by > 0))) return forwards;
+  // Signs tell most of them apart: forwards what points down comes first, backwards what points up.
+  if (ay > 0 !== by > 0) return forwards === by > 0;
   return crossSign(ax, ay, bx, by) > 0;
 }
