@@ -1,4 +1,3 @@
-import { pointOrder } from "../numeric";
 import type { EdgeTree } from "./edge-tree";
 import { GrowingInts } from "./growing";
 import { kept } from "./kept";
@@ -12,25 +11,34 @@ export interface Crossings {
   numberOf: Int32Array;
 }
 
-/** Points, each once and in the order in which they come first. */
+/** Points of the grid, each once and in the order in which they come first; by a table, as any order will do. */
 export function distinct(xs: Float64Array, ys: Float64Array): Crossings {
-  const numberOf = new Int32Array(xs.length);
-  const order = pointOrder(xs, ys);
-  // The first one of those in one place, as they keep their order; then the numbers of these.
-  let first = 0;
-  for (let k = 0; k < order.length; k++) {
-    const i = order[k];
-    if (k === 0 || xs[first] !== xs[i] || ys[first] !== ys[i]) first = i;
-    numberOf[i] = first;
-  }
+  const count = xs.length;
+  const numberOf = new Int32Array(count);
+  const bits = 33 - Math.clz32(count | 1);
+  // Numbers from 1 on; what finds its place taken goes to the next one.
+  const table = new Int32Array(2 ** bits);
   let n = 0;
-  for (let i = 0; i < numberOf.length; i++)
-    if (numberOf[i] === i) {
-      xs[n] = xs[i];
-      ys[n] = ys[i];
-      numberOf[i] = n++;
-    } else numberOf[i] = numberOf[numberOf[i]];
+  for (let k = 0; k < count; k++) {
+    const x = xs[k];
+    const y = ys[k];
+    let at = scattered(x, y) >>> (32 - bits);
+    while (table[at] !== 0 && (xs[table[at] - 1] !== x || ys[table[at] - 1] !== y)) at = (at + 1) & (table.length - 1);
+    if (table[at] === 0) {
+      xs[n] = x;
+      ys[n] = y;
+      table[at] = ++n;
+    }
+    numberOf[k] = table[at] - 1;
+  }
   return kept({ x: xs.subarray(0, n), y: ys.subarray(0, n), numberOf });
+}
+
+/** 32 bits from all bits of a grid point (D. E. Knuth's multiplicative hashing, 1973). */
+function scattered(x: number, y: number): number {
+  const low = Math.imul(x | 0, 0x9e3779b1) ^ Math.imul(y | 0, 0x85ebca6b);
+  const high = Math.imul((x * 2 ** -23) | 0, 0xc2b2ae35) ^ Math.imul((y * 2 ** -23) | 0, 0x27d4eb2f);
+  return Math.imul(low ^ (low >>> 15) ^ high, 0x9e3779b1);
 }
 
 /** So many crossings and edges are tried out, to see which way costs less. */

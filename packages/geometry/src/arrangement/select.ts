@@ -115,11 +115,16 @@ export function assemble(arrangement: Arrangement, selected: Uint8Array): Combin
   keepBesideStraight(grid, pieces, joined, corners, positions);
   const { rings: drawn, edges, edgesFirst, verticesMoved } = drawRings(arrangement, joined, corners, positions);
   const canonical = canonicalOrder(drawn);
-  const rings = Array.from(canonical, (i) => drawn[i]);
+  const rings: Ring[] = [];
+  for (let k = 0; k < canonical.length; k++) rings.push(drawn[canonical[k]]);
   const nests = nest(rings);
-  for (const { holes } of nests) holes.sort((p, q) => p - q);
+  const order: number[] = [];
+  for (const { outer, holes } of nests) {
+    holes.sort((p, q) => p - q);
+    order.push(canonical[outer]);
+    for (let k = 0; k < holes.length; k++) order.push(canonical[holes[k]]);
+  }
   const polygons = nests.map(({ outer, holes }) => ({ outer: rings[outer], holes: holes.map((hole) => rings[hole]) }));
-  const order = nests.flatMap(({ outer, holes }) => [canonical[outer], ...holes.map((hole) => canonical[hole])]);
   const { movedFirst, movedLater } = bends;
   const rounding = verticesMoved > 0 || movedFirst + movedLater > 0 ? roundingOf(outlines) : 0;
   const steps = Math.max(movedFirst, rounding, positions.united) + movedLater;
@@ -149,8 +154,12 @@ export function assemble(arrangement: Arrangement, selected: Uint8Array): Combin
 
 /** Rings in lexicographic order: by their starts, where that is enough. */
 function canonicalOrder(rings: readonly Ring[]): Uint32Array {
-  const x = Float64Array.from(rings, (ring) => ring[0]);
-  const y = Float64Array.from(rings, (ring) => ring[1]);
+  const x = new Float64Array(rings.length);
+  const y = new Float64Array(rings.length);
+  for (let r = 0; r < rings.length; r++) {
+    x[r] = rings[r][0];
+    y[r] = rings[r][1];
+  }
   const order = pointOrder(x, y);
   for (let k = 0, end = 0; k < order.length; k = end) {
     for (end = k + 1; end < order.length && x[order[end]] === x[order[k]] && y[order[end]] === y[order[k]]; end++);
