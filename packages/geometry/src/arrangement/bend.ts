@@ -76,12 +76,12 @@ class Bending {
   /** Points that no piece can meet before the round after the next. */
   private readonly later = new GrowingInts();
   /** Where points are put in the order of travel: their places along it. */
-  private points = new Int32Array(64);
-  private alongX = new Float64Array(64);
-  private alongY = new Float64Array(64);
+  private points = new Int32Array(8);
+  private alongX = new Float64Array(8);
+  private alongY = new Float64Array(8);
   /** How the edge, as it was given, meets each of the points near it. */
-  private how = new Uint8Array(64);
-  private distances = new Float64Array(64);
+  private how = new Uint8Array(8);
+  private distances = new Float64Array(8);
 
   /** Whether the last round moved the edge at all. */
   private hasMoved = false;

@@ -5,9 +5,9 @@ import type { Meetings } from "./meetings";
  */
 export class BentEdge {
   length = 0;
-  point = new Int32Array(64);
-  x = new Float64Array(64);
-  y = new Float64Array(64);
+  point = new Int32Array(8);
+  x = new Float64Array(8);
+  y = new Float64Array(8);
   /** Whether the chain is searched by y, its longer axis. */
   private isSteep = false;
   private rises = true;

@@ -1,6 +1,9 @@
+/** Up to 64 bytes lie within V8's own heap, where they cost next to nothing; small arrangements need no more. */
+const BYTES = 64;
+
 /** Whole numbers in a typed array that grows by doubling. */
 export class GrowingInts {
-  values = new Int32Array(256);
+  values = new Int32Array(BYTES / 4);
   length = 0;
 
   push(value: number): void {
@@ -41,7 +44,7 @@ export class GrowingInts {
 
 /** Doubles, likewise. */
 export class GrowingDoubles {
-  values = new Float64Array(256);
+  values = new Float64Array(BYTES / 8);
   length = 0;
 
   push(value: number): void {

@@ -193,8 +193,8 @@ function drawRings(
     verticesMoved: 0,
   });
   const all = new GrowingInts();
-  let points = new Float64Array(1024);
-  let edges = new Int32Array(512);
+  let points = new Float64Array(0);
+  let edges = new Int32Array(0);
   for (let r = 0; r < rings.length; r++) {
     let room = begins[r + 1] - begins[r];
     for (let i = begins[r]; i < begins[r + 1]; i++) {
@@ -202,8 +202,8 @@ function drawRings(
       if (first[e] >= 0) room += last[e] - first[e] + 1;
     }
     if (room > edges.length) {
-      points = new Float64Array(4 * room);
-      edges = new Int32Array(2 * room);
+      edges = new Int32Array(Math.max(room, 2 * edges.length));
+      points = new Float64Array(2 * edges.length);
     }
     let n = 0;
     let least = 0;

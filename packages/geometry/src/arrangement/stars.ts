@@ -50,8 +50,8 @@ const INSERTED = 8;
 
 /** Puts the half-edges of one node after the other in order. */
 class Around {
-  private dx = new Float64Array(2 * INSERTED);
-  private dy = new Float64Array(2 * INSERTED);
+  private dx = new Float64Array(INSERTED);
+  private dy = new Float64Array(INSERTED);
 
   constructor(
     private readonly pieces: Pieces,
