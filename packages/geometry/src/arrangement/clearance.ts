@@ -76,3 +76,18 @@ export function comesWithin(
   }
   return false;
 }
+
+/** Whether two points, each on the grid or where it came from, may lie within so many steps: by their boxes. */
+export function mayComeWithin({ x, y }: Points, offsets: Offsets, p: number, q: number, limit: number): boolean {
+  const dx = apart(x[p] - x[q], offsets.x[p], offsets.x[q]);
+  const dy = apart(y[p] - y[q], offsets.y[p], offsets.y[q]);
+  // A little more for rounding.
+  return dx * dx + dy * dy <= 1.0001 * limit * limit;
+}
+
+/** The least distance along an axis, if one point may be further by p and the other by q. */
+function apart(distance: number, p: number, q: number): number {
+  const least = distance + Math.min(0, p) - Math.max(0, q);
+  const greatest = distance + Math.max(0, p) - Math.min(0, q);
+  return least > 0 ? least : greatest < 0 ? -greatest : 0;
+}

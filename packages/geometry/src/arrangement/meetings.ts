@@ -43,17 +43,11 @@ export function meetingsOf(outlines: Outlines, margin: number): Meetings {
   const pairs = kept(new PairMeetings(outlines, margin, found));
   tree.forEachPair(margin, pairs);
   const crossings = pairs.crossings();
-  const vertexAt = new Int32Array(crossings.x.length);
-  forEachCrossing(
-    tree,
-    outlines,
-    crossings,
-    margin,
-    kept(new CrossingMeetings(outlines, margin, crossings, found, vertexAt)),
-  );
+  const around = kept(new CrossingMeetings(outlines, margin, crossings, found));
+  forEachCrossing(tree, outlines, crossings, margin, around);
   const near = found.byEdge();
   const twins = pairs.twinPixels(crossings);
-  const isGone = twins.length > 0 ? withoutTwins(near, n, crossings.x.length, pairs.twins, twins) : null;
+  const isGone = twins.length > 0 ? withoutTwins(near, n, around.nearby, pairs.twins, twins) : null;
   let { intersections } = pairs;
   if (isGone) for (const c of twins) intersections -= isGone[c];
   return {
@@ -64,7 +58,7 @@ export function meetingsOf(outlines: Outlines, margin: number): Meetings {
     isGone,
     touched: found.touched,
     united: found.united,
-    vertexAt,
+    vertexAt: around.vertexAt,
     ...near,
   };
 }
@@ -198,13 +192,19 @@ function isOneEnd({ startX, startY, endX, endY }: Outlines, i: number): boolean 
 
 /** Edges near the pixels of crossings. */
 class CrossingMeetings implements CrossingVisitor {
+  readonly vertexAt: Int32Array;
+  /** How many edges come near each. */
+  readonly nearby: Int32Array;
+
   constructor(
     private readonly outlines: Outlines,
     private readonly margin: number,
     private readonly crossings: Crossings,
     private readonly found: Found,
-    private readonly vertexAt: Int32Array,
-  ) {}
+  ) {
+    this.vertexAt = new Int32Array(crossings.x.length);
+    this.nearby = new Int32Array(crossings.x.length);
+  }
 
   crossing(c: number, e: number): void {
     const { x, y, next } = this.outlines;
@@ -217,7 +217,10 @@ class CrossingMeetings implements CrossingVisitor {
     const by = y[q];
     if (px === ax && py === ay) this.meet(c, e);
     else if (px === bx && py === by) this.meet(c, q);
-    else if (comesNear(ax, ay, bx, by, px, py, this.margin)) this.found.near(e, next.length + c);
+    else if (comesNear(ax, ay, bx, by, px, py, this.margin)) {
+      this.found.near(e, next.length + c);
+      this.nearby[c]++;
+    }
   }
 
   private meet(c: number, vertex: number): void {

@@ -59,7 +59,6 @@ export function meetAsGiven(
   const ux = x[i] - ax;
   const uy = y[i] - ay;
   const reach = Math.abs(ux + dux) + Math.abs(uy + duy);
-  const length = Math.sqrt((ux + dux) * (ux + dux) + (uy + duy) * (uy + duy));
   const isOnGrid = dux === 0 && duy === 0 && ox === 0 && oy === 0;
   for (let k = begin; k < end; k++) {
     const wx = px[points[k]] - ax;
@@ -85,7 +84,7 @@ export function meetAsGiven(
     if (!meets) how[k - begin] = twice <= NEXT_REACH * reach + bound ? NEXT : LATER;
     else {
       how[k - begin] = MEETS;
-      distances[k - begin] = Math.abs(cross) / length;
+      distances[k - begin] = Math.abs(cross) / Math.sqrt((ux + dux) * (ux + dux) + (uy + duy) * (uy + duy));
     }
   }
 }

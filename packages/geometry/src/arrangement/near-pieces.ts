@@ -1,6 +1,6 @@
 import type { Bends } from "./bend";
 import { BentEdge } from "./bent-edge";
-import { CLEARANCE, comesWithin, type Offsets, SURELY_CLEAR, shrinkage, TOUCHING } from "./clearance";
+import { CLEARANCE, comesWithin, mayComeWithin, type Offsets, SURELY_CLEAR, shrinkage, TOUCHING } from "./clearance";
 import type { Meetings } from "./meetings";
 import { distanceToEdge } from "./near-edge";
 import type { Outlines } from "./outlines";
@@ -161,7 +161,9 @@ export class NearPieces {
       const isClose =
         squared <= CLEARANCE * CLEARANCE ||
         distance <= TOUCHING ||
-        (squared <= SURELY_CLEAR * SURELY_CLEAR && comesWithin(meetings, offsets, point, end, end, CLEARANCE)) ||
+        (squared <= SURELY_CLEAR * SURELY_CLEAR &&
+          mayComeWithin(meetings, offsets, point, end, CLEARANCE) &&
+          comesWithin(meetings, offsets, point, end, end, CLEARANCE)) ||
         (least <= TOUCHING && comesWithin(meetings, offsets, point, from, to, TOUCHING));
       if (isClose) this.keep(end);
     }

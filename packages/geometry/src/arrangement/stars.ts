@@ -32,9 +32,11 @@ export function starsOf(pieces: Pieces, outlines: Outlines): Stars {
   for (let e = 0; e < count; e++) star[fill[from[e]]++] = 2 * e;
   for (let e = 0; e < count; e++) star[fill[to[e]]++] = 2 * e + 1;
   const around = kept(new Around(pieces, outlines, star));
-  for (let u = 0; u < x.length; u++) around.sort(u, first[u], first[u + 1]);
   const place = new Int32Array(star.length);
-  for (let i = 0; i < star.length; i++) place[star[i]] = i;
+  for (let u = 0; u < x.length; u++) {
+    around.sort(u, first[u], first[u + 1]);
+    for (let i = first[u]; i < first[u + 1]; i++) place[star[i]] = i;
+  }
   return { first, star, place };
 }
 

@@ -12,7 +12,7 @@ export interface NearPoints {
  * Takes back the crossings of twins, edges whose ends lie in the same two pixels, that have nothing else near them: such
  * edges fall together on the grid, as copies of an outline do that differ by rounding, and vertices where they cross would
  * say nothing. The crossing of `twins[2 k]` and `twins[2 k + 1]` lies in the pixel with the number `pixels[k]`, which is
- * the point `vertices + pixels[k]`. These points are taken out of the lists; the result marks the pixels of theirs.
+ * the point `vertices + pixels[k]`; `nearby` edges come near each pixel. These points are taken out of the lists; the result marks the pixels of theirs.
  *
  * Twins, and twins of theirs, are a family. All that comes near one of them between its ends are crossings of the family,
  * and these come near no other edge: so no vertex lies between the family's edges, nothing crosses them but in the pixels
@@ -21,7 +21,7 @@ export interface NearPoints {
 export function withoutTwins(
   { first, points }: NearPoints,
   vertices: number,
-  crossings: number,
+  nearby: Int32Array,
   twins: GrowingInts,
   pixels: Int32Array,
 ): Uint8Array {
@@ -29,6 +29,7 @@ export function withoutTwins(
   const families = kept(new JoinedSets(edges));
   for (let k = 0; k < twins.length; k += 2) families.join(twins.values[k], twins.values[k + 1]);
   const hasOthers = new Uint8Array(edges);
+  const crossings = nearby.length;
   const family = new Int32Array(crossings).fill(-1);
   for (let k = 0; k < pixels.length; k++) {
     const mine = families.of(twins.values[2 * k]);
@@ -36,9 +37,8 @@ export function withoutTwins(
     if (other >= 0 && other !== mine) hasOthers[mine] = hasOthers[other] = 1;
     family[pixels[k]] = mine;
   }
-  // How many edges come near each pixel, and then how many of them are of other families.
-  const others = new Int32Array(crossings);
-  for (let k = 0; k < points.length; k++) if (points[k] >= vertices) others[points[k] - vertices]++;
+  // How many of the edges that come near each pixel are of other families.
+  const others = nearby.slice();
   const isSeen = new Uint8Array(edges);
   for (let k = 0; k < twins.length; k++) {
     const e = twins.values[k];
