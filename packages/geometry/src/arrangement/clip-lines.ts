@@ -1,6 +1,7 @@
 import type { Operand, Ring } from "../polygon";
 import { type Arrangement, arrange } from "./arrange";
-import { type Positions, positionsOf } from "./restore";
+import type { Positions } from "./positions";
+import { positionsOf } from "./restore";
 
 /**
  * The parts of open polylines (x0 y0 x1 y1 …) that lie in a shape or along its boundary, in the order and the direction of

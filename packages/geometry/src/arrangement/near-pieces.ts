@@ -5,11 +5,7 @@ import type { Meetings } from "./meetings";
 import { distanceToEdge } from "./near-edge";
 import type { Outlines } from "./outlines";
 import type { Pieces } from "./pieces";
-import type { Positions } from "./restore";
-
-/** Nodes that stay on the grid whatever comes near them, and those that do so because something does. */
-export const ON_GRID = 1;
-export const KEPT = 2;
+import { KEPT, type Positions } from "./positions";
 
 /** Edges with so many bends at most have pieces so few that searching among them does not pay. */
 const FEW_BENDS = 6;

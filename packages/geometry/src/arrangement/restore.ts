@@ -3,25 +3,12 @@ import type { Offsets } from "./clearance";
 import type { PixelGrid } from "./grid";
 import { kept } from "./kept";
 import type { Meetings } from "./meetings";
-import { KEPT, NearPieces, ON_GRID } from "./near-pieces";
+import { NearPieces } from "./near-pieces";
 import { isLess, MOST_UNITED, type Outlines } from "./outlines";
 import type { Pieces } from "./pieces";
+import { KEPT, ON_GRID, type Positions } from "./positions";
 import type { HalfEdgeRings } from "./rings";
 import { startOf } from "./stars";
-
-/** Where nodes and vertices come to lie in plan units. */
-export interface Positions {
-  nodeX: Float64Array;
-  nodeY: Float64Array;
-  /** Vertices that stay on the grid although they came in elsewhere. */
-  stays: Uint8Array;
-  /** The same for nodes that are vertices. */
-  nodeStays: Uint8Array;
-  /** Nodes with a vertex that does not lie on the grid itself. */
-  nodeMoves: Uint8Array;
-  /** How far, in steps, a vertex was moved at most to another one in its pixel, or to the centre. */
-  united: number;
-}
 
 /**
  * Puts vertices back to the very coordinates that came in, of several in one pixel the lexicographically least, so that
@@ -133,7 +120,7 @@ export function keepBesideStraight(
 ): void {
   const { first, last } = pieces;
   const keepNode = (u: number): void => {
-    nodeStays[u] = 1;
+    nodeStays[u] = KEPT;
     const x = grid.x(pieces.x[u]);
     const y = grid.y(pieces.y[u]);
     if (nodeX[u] === x && nodeY[u] === y) return;
