@@ -1,5 +1,6 @@
 import type { Operand, Ring } from "../polygon";
 import { type Arrangement, arrange } from "./arrange";
+import { keepExamplesFor } from "./examples";
 import type { Positions } from "./positions";
 import { positionsOf } from "./restore";
 
@@ -10,6 +11,7 @@ import { positionsOf } from "./restore";
  */
 export function clipLines(polylines: readonly Ring[], shape: Operand): Ring[] {
   if (polylines.length === 0) return [];
+  keepExamplesFor([shape]);
   const arrangement = arrange([shape], polylines);
   const { grid, outlines, meetings, bends, pieces } = arrangement;
   const positions = positionsOf(grid, outlines, meetings, bends, pieces);

@@ -1,6 +1,6 @@
 import type { Operand, Polygon, Ring, WindingRule } from "../polygon";
-import { arrange, type Region } from "./arrange";
-import { keepExamples } from "./kept";
+import { arrange } from "./arrange";
+import { keepExamplesFor } from "./examples";
 import { type CombineResult, compareNumbers, type Selection, select } from "./select";
 
 export type Operation = "union" | "intersection" | "difference" | "xor";
@@ -19,35 +19,20 @@ export function combine(operation: Operation, a: Operand, b: Operand): CombineRe
  * (difference), in an odd number (xor). Without operands the result is empty.
  */
 export function combineAll(operation: Operation, operands: readonly Operand[]): CombineResult {
-  keepExamplesOnce();
+  keepExamplesFor(operands);
   return select(arrange(operands), SELECTIONS[operation]);
-}
-
-let hasExamples = false;
-
-/** Many crossings of long edges, and an outline with a copy that rounding makes another one. */
-function keepExamplesOnce(): void {
-  if (hasExamples) return;
-  hasExamples = true;
-  const lines = Array.from({ length: 9 }, (_, k) => k + 100.3);
-  const upright = lines.map((x) => Float64Array.of(x, 99, x + 0.5, 99.1, x + 0.7, 112, x, 112.2));
-  const across = lines.map((y) => Float64Array.of(99, y, 112, y + 0.2, 112.3, y + 0.6, 99.1, y + 0.4));
-  const round = Float64Array.from({ length: 400 }, (_, k) => 100 + Math.sin((k >> 1) / 31.8 + ((k & 1) * Math.PI) / 2));
-  const copy = round.map((value, k) => value + ((k * 7) % 5) * 1.5e-14);
-  const region = (...rings: Ring[]): Region => ({ rings, fillRule: "nonzero" });
-  keepExamples(() => {
-    select(arrange([region(...upright), region(...across)]), SELECTIONS.union);
-    select(arrange([region(round), region(copy)]), SELECTIONS.union);
-  });
 }
 
 /** What outlines that cross and overlap as they may enclose under a rule, as valid polygons. */
 export function cleaned(rings: Ring[], rule: WindingRule): CombineResult {
-  return select(arrange([{ rings, fillRule: rule }]), ([inside]) => inside);
+  const operand = { rings, fillRule: rule };
+  keepExamplesFor([operand]);
+  return select(arrange([operand]), ([inside]) => inside);
 }
 
 /** Every region of overlapping shapes by the set of shapes that it lies in (`inside`: indices of operands, rising). */
 export function regions(operands: readonly Operand[]): { polygons: Polygon[]; inside: number[] }[] {
+  keepExamplesFor(operands);
   const arrangement = arrange(operands);
   const keys = new Map<string, number[]>();
   for (let h = 0; h < 2 * arrangement.pieces.from.length; h++) {
@@ -67,6 +52,7 @@ export function regions(operands: readonly Operand[]): { polygons: Polygon[]; in
  * among the regions as one shape.
  */
 export function pickRegions(operands: readonly Operand[], sets: readonly (readonly number[])[]): CombineResult {
+  keepExamplesFor(operands);
   const keyOf = (inside: readonly boolean[]): string => inside.map(Number).join("");
   const wanted = new Set(sets.map((set) => keyOf(operands.map((_, k) => set.includes(k)))));
   return select(arrange(operands), (inside) => wanted.has(keyOf(inside)));

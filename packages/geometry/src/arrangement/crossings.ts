@@ -11,7 +11,10 @@ export interface Crossings {
   numberOf: Int32Array;
 }
 
-/** Points of the grid, each once and in the order in which they come first; by a table, as any order will do. */
+/**
+ * Points of the grid, each once and in the order in which they come first; in the same arrays. By a table, as nothing needs
+ * them sorted.
+ */
 export function distinct(xs: Float64Array, ys: Float64Array): Crossings {
   const count = xs.length;
   const numberOf = new Int32Array(count);
@@ -47,7 +50,7 @@ const SAMPLES = 64;
 const BUCKET_COST = 2;
 const DESCENT_COST = 60;
 
-/** Visits crossings and edges that may come near each other. An object for the reason that {@link PairVisitor} is one. */
+/** Visits crossings and edges that may come near each other; an object, as that for pairs of edges is one (edge-pairs.ts). */
 export interface CrossingVisitor {
   crossing(c: number, e: number): void;
 }

@@ -1,5 +1,6 @@
 import type { Operand, Ring } from "../polygon";
 import { arrange } from "./arrange";
+import { keepExamplesFor } from "./examples";
 import { assemble, type CombineResult } from "./select";
 
 /**
@@ -8,6 +9,7 @@ import { assemble, type CombineResult } from "./select";
  * share the vertices along their seam bit for bit.
  */
 export function cut(shape: Operand, polylines: readonly Ring[]): CombineResult {
+  keepExamplesFor([shape]);
   const arrangement = arrange([shape], polylines);
   const { pieces, inside } = arrangement;
   const cuts = (e: number): boolean => polylines.length > 0 && pieces.turn[e * pieces.layers + 1] !== 0;

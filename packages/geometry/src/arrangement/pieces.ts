@@ -183,13 +183,13 @@ function merged(separate: SeparatePieces, layers: number, isCut: (layer: number)
   const edge = new Int32Array(count);
   const isCutLayer = Uint8Array.from({ length: layers }, (_, k) => (isCut(k) ? 1 : 0));
   const nodes = x.length;
-  let kept = 0;
+  let n = 0;
   for (let u = 0; u < nodes; u++) {
     const end = begins[u + 1];
     for (let k = begins[u]; k < end; ) {
       const begin = k;
       const v = far[k] >> 1;
-      const at = kept * layers;
+      const at = n * layers;
       const isForward = isLess(x[u], y[u], x[v], y[v]) ? 1 : 0;
       // What a piece that cancelled out left behind.
       for (let i = 0; i < layers; i++) turn[at + i] = 0;
@@ -202,29 +202,29 @@ function merged(separate: SeparatePieces, layers: number, isCut: (layer: number)
       let told = begin;
       while (told < k && turn[at + layer[order[told]]] === 0) told++;
       if (told === k) continue;
-      from[kept] = isForward ? u : v;
-      to[kept] = isForward ? v : u;
-      edge[kept++] = all.edge[order[told]];
+      from[n] = isForward ? u : v;
+      to[n] = isForward ? v : u;
+      edge[n++] = all.edge[order[told]];
     }
   }
   for (let k = begins[nodes]; k < count; k++) {
     const e = order[k];
-    from[kept] = all.from[e];
-    to[kept] = all.to[e];
-    first[kept] = all.first[e];
-    last[kept] = all.last[e];
-    edge[kept] = all.edge[e];
-    for (let i = 0; i < layers; i++) turn[kept * layers + i] = 0;
-    turn[kept++ * layers + layer[e]] = 1;
+    from[n] = all.from[e];
+    to[n] = all.to[e];
+    first[n] = all.first[e];
+    last[n] = all.last[e];
+    edge[n] = all.edge[e];
+    for (let i = 0; i < layers; i++) turn[n * layers + i] = 0;
+    turn[n++ * layers + layer[e]] = 1;
   }
   return {
     ...all,
-    from: from.subarray(0, kept),
-    to: to.subarray(0, kept),
-    first: first.subarray(0, kept),
-    last: last.subarray(0, kept),
-    edge: edge.subarray(0, kept),
-    turn: turn.subarray(0, kept * layers),
+    from: from.subarray(0, n),
+    to: to.subarray(0, n),
+    first: first.subarray(0, n),
+    last: last.subarray(0, n),
+    edge: edge.subarray(0, n),
+    turn: turn.subarray(0, n * layers),
     layers,
   };
 }

@@ -64,12 +64,12 @@ export function withoutTwins(
 }
 
 function takeOut(first: Int32Array, points: Int32Array, isOut: (point: number) => boolean): void {
-  let kept = 0;
+  let left = 0;
   let begin = 0;
   for (let e = 0; e + 1 < first.length; e++) {
     const end = first[e + 1];
-    for (let k = begin; k < end; k++) if (!isOut(points[k])) points[kept++] = points[k];
+    for (let k = begin; k < end; k++) if (!isOut(points[k])) points[left++] = points[k];
     begin = end;
-    first[e + 1] = kept;
+    first[e + 1] = left;
   }
 }

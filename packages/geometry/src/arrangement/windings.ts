@@ -76,8 +76,8 @@ class Part {
     }
   }
 
-  /** Passes the windings to the right of the half-edge at place i on to all others around the node. */
-  private turnAround(u: number, i: number): void {
+  /** Passes the windings to the right of the half-edge at a place in the star on to all others around the node. */
+  private turnAround(u: number, start: number): void {
     const { left, right, waiting, isVisited } = this;
     const { from, to, turn, layers } = this.pieces;
     const { first, star } = this.stars;
@@ -85,7 +85,7 @@ class Part {
     this.nodes.push(u);
     const begin = first[u];
     const end = first[u + 1];
-    for (let n = begin, at = i; n < end; n++, at = at + 1 === end ? begin : at + 1) {
+    for (let n = begin, at = start; n < end; n++, at = at + 1 === end ? begin : at + 1) {
       const h = star[at];
       const e = h >> 1;
       for (let i = e * layers, k = 0; k < layers; k++, i++) {
