@@ -3,13 +3,13 @@ import { arrange, type Region } from "./arrange";
 import { keepExamples } from "./kept";
 import { select } from "./select";
 
-/** So many vertices take several times as long as the examples do. */
-const MANY = 10_000;
+/** From so many vertices on there may be a million crossings; the first time they take longer than the examples do. */
+const MANY = 2500;
 
 let hasExamples = false;
 
 /**
- * Before the first large arrangement, makes two small ones, the objects of which are kept (see kept.ts): many crossings of
+ * Before the first arrangement that may be large, makes two small ones, the objects of which are kept (see kept.ts): many crossings of
  * long edges, and an outline with a copy that rounding makes another one.
  */
 export function keepExamplesFor(operands: readonly { rings: readonly Ring[] }[]): void {
