@@ -110,8 +110,7 @@ export class NearPieces {
           (px > ax + SURELY_CLEAR && px > bx + SURELY_CLEAR) ||
           (py < ay - SURELY_CLEAR && py < by - SURELY_CLEAR) ||
           (py > ay + SURELY_CLEAR && py > by + SURELY_CLEAR);
-        const isEnd = (px === ax && py === ay) || (px === bx && py === by);
-        if (!isApart && !isEnd) this.measure(point, from, to);
+        if (!isApart && !(px === ax && py === ay) && !(px === bx && py === by)) this.measure(point, from, to);
         from = to;
         ax = bx;
         ay = by;

@@ -94,7 +94,7 @@ function returned(
   let united = unitedBefore;
   for (let i = 0; unites && i < n; i++) {
     const u = nodeOf[i];
-    if (u < 0 || nodeStays[u] !== 0) continue;
+    if (u < 0 || nodeStays[u] !== 0 || (givenX[i] === nodeX[u] && givenY[i] === nodeY[u])) continue;
     const distance = grid.distance(givenX[i], givenY[i], nodeX[u], nodeY[u]);
     united = Math.max(united, Math.min(distance, MOST_UNITED));
     if (distance > MOST_UNITED) nodeStays[u] = ON_GRID;

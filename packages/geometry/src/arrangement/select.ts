@@ -2,15 +2,14 @@ import { pointOrder } from "../numeric";
 import type { MultiPolygon, Polygon, Ring } from "../polygon";
 import type { Arrangement } from "./arrange";
 import { coveringEdges } from "./covering-edges";
-import { GrowingDoubles, GrowingInts } from "./growing";
+import { drawRings } from "./draw-rings";
+import { GrowingDoubles } from "./growing";
 import { kept } from "./kept";
 import { nest } from "./nesting";
 import { roundingOf } from "./outlines";
-import type { Positions } from "./positions";
 import { keepBesideStraight, positionsOf } from "./restore";
 import { cornersOf, degreesOf, type HalfEdgeRings, joinRings } from "./rings";
 import { closedSlivers } from "./slivers";
-import { startOf } from "./stars";
 
 export interface CombineReport {
   /** Side of the grid's pixels, a power of two, in plan units. */
@@ -167,103 +166,6 @@ function canonicalOrder(rings: readonly Ring[]): Uint32Array {
     if (end - k > 1) order.subarray(k, end).sort((i, j) => compareNumbers(rings[i], rings[j]));
   }
   return order;
-}
-
-interface Drawn {
-  rings: Ring[];
-  /** The edge on which each edge of the rings lies: those of ring r are edges[edgesFirst[r]] to edges[edgesFirst[r + 1]]. */
-  edges: Int32Array;
-  edgesFirst: Int32Array;
-  /** Vertices that had to stay on the grid. */
-  verticesMoved: number;
-}
-
-/** The rings' vertices, each from its lexicographically least one on. */
-function drawRings(
-  { grid, outlines, pieces }: Arrangement,
-  { halfEdges, first: begins }: HalfEdgeRings,
-  corners: Uint8Array,
-  { nodeX, nodeY, stays, nodeStays, nodeMoves }: Positions,
-): Drawn {
-  const { first, last, edge } = pieces;
-  const rings = new Array<Ring>(begins.length - 1);
-  const drawn: Drawn = kept({
-    rings,
-    edges: new Int32Array(0),
-    edgesFirst: new Int32Array(begins.length),
-    verticesMoved: 0,
-  });
-  const all = new GrowingInts();
-  let points = new Float64Array(0);
-  let edges = new Int32Array(0);
-  for (let r = 0; r < rings.length; r++) {
-    let room = begins[r + 1] - begins[r];
-    for (let i = begins[r]; i < begins[r + 1]; i++) {
-      const e = halfEdges[i] >> 1;
-      if (first[e] >= 0) room += last[e] - first[e] + 1;
-    }
-    if (room > edges.length) {
-      edges = new Int32Array(Math.max(room, 2 * edges.length));
-      points = new Float64Array(2 * edges.length);
-    }
-    let n = 0;
-    let least = 0;
-    for (let i = begins[r]; i < begins[r + 1]; i++) {
-      const h = halfEdges[i];
-      const e = h >> 1;
-      const node = startOf(pieces, h);
-      const back = (h & 1) === 1;
-      const isRun = first[e] >= 0;
-      if (corners[i]) {
-        points[2 * n] = nodeX[node];
-        points[2 * n + 1] = nodeY[node];
-        edges[n] = back && isRun ? last[e] : edge[e];
-        if (nodeStays[node] && nodeMoves[node]) drawn.verticesMoved++;
-        if (
-          nodeX[node] < points[2 * least] ||
-          (nodeX[node] === points[2 * least] && nodeY[node] < points[2 * least + 1])
-        )
-          least = n;
-        n++;
-      }
-      if (!isRun) continue;
-      const [from, to, step] = back ? [last[e], first[e], -1] : [first[e], last[e], 1];
-      for (let v = from; v !== to + step; v += step) {
-        let px = outlines.givenX[v];
-        let py = outlines.givenY[v];
-        if (stays[v]) {
-          const gx = grid.x(outlines.x[v]);
-          const gy = grid.y(outlines.y[v]);
-          if (gx !== px || gy !== py) drawn.verticesMoved++;
-          px = gx;
-          py = gy;
-        }
-        points[2 * n] = px;
-        points[2 * n + 1] = py;
-        // Backwards, the edge that follows a vertex is the one that led to it.
-        edges[n] = back ? (v === first[e] ? edge[e] : v - 1) : v;
-        if (px < points[2 * least] || (px === points[2 * least] && py < points[2 * least + 1])) least = n;
-        n++;
-      }
-    }
-    rings[r] = begunAt(points, n, least);
-    all.append(edges, least, n);
-    all.append(edges, 0, least);
-    drawn.edgesFirst[r + 1] = all.length;
-  }
-  drawn.edges = all.values.subarray(0, all.length);
-  return drawn;
-}
-
-/** The first n points as a ring that begins at another one. */
-function begunAt(points: Float64Array, n: number, start: number): Ring {
-  const ring = new Float64Array(2 * n);
-  // There may be as many small rings as crossings: views of the points would cost more than their coordinates.
-  const behind = 2 * start;
-  const before = 2 * n - behind;
-  for (let i = 0; i < before; i++) ring[i] = points[behind + i];
-  for (let i = 0; i < behind; i++) ring[before + i] = points[i];
-  return ring;
 }
 
 /** Which layers have a vertex at a node: result[u * layers + k] is 1 where layer k has one at node u. */

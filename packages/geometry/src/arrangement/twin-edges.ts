@@ -59,16 +59,17 @@ export function withoutTwins(
       isGone[c] = 1;
       count++;
     }
-  if (count > 0) takeOut(first, points, (point) => point >= vertices && isGone[point - vertices] === 1);
+  if (count > 0) takeOut(first, points, vertices, isGone);
   return isGone;
 }
 
-function takeOut(first: Int32Array, points: Int32Array, isOut: (point: number) => boolean): void {
+function takeOut(first: Int32Array, points: Int32Array, vertices: number, isGone: Uint8Array): void {
   let left = 0;
   let begin = 0;
   for (let e = 0; e + 1 < first.length; e++) {
     const end = first[e + 1];
-    for (let k = begin; k < end; k++) if (!isOut(points[k])) points[left++] = points[k];
+    for (let k = begin; k < end; k++)
+      if (points[k] < vertices || isGone[points[k] - vertices] === 0) points[left++] = points[k];
     begin = end;
     first[e + 1] = left;
   }
