@@ -2,7 +2,7 @@ import { crossRounded, pointOrder } from "../numeric";
 import { BentEdge } from "./bent-edge";
 import { CLEARANCE } from "./clearance";
 import { GrowingInts } from "./growing";
-import { kept } from "./kept";
+import { AT_ONCE, kept } from "./kept";
 import type { Meetings } from "./meetings";
 import { LATER, MEETS, meetAsGiven, meetsPixel, NEXT } from "./near-edge";
 import type { Outlines } from "./outlines";
@@ -40,21 +40,14 @@ export function bendEdges(outlines: Outlines, meetings: Meetings, margin: number
   const mostPasses = Math.floor(2 * (margin - 1 - CLEARANCE));
   const { next } = outlines;
   const n = next.length;
-  const { touched, first: nearFirst } = meetings;
   const first = new Int32Array(n + 1);
   const bent = new GrowingInts();
   const bending = kept(new Bending(outlines, meetings, mostPasses));
-  const { chain, met } = bending;
   const movements = new Float64Array(mostPasses + 1);
   let passes = 1;
-  for (let e = 0; e < n; e++) {
-    first[e] = bent.length;
-    if (nearFirst[e] === nearFirst[e + 1]) continue;
-    const rounds = bending.bend(e, next[e], movements);
-    if (rounds > mostPasses) return null;
-    if (rounds > passes) passes = rounds;
-    for (let k = 1; k + 1 < chain.length; k++) bent.push(chain.point[k]);
-    for (let i = 0; i < met.length; i++) if (met.values[i] < n) touched[met.values[i]] = 1;
+  for (let e = 0; e < n; e += AT_ONCE) {
+    passes = Math.max(passes, bending.bendFrom(e, Math.min(n, e + AT_ONCE), first, bent, movements));
+    if (passes > mostPasses) return null;
   }
   first[n] = bent.length;
   return {
@@ -68,9 +61,9 @@ export function bendEdges(outlines: Outlines, meetings: Meetings, margin: number
 
 /** Bends one edge after the other. */
 class Bending {
-  readonly chain: BentEdge;
+  private readonly chain: BentEdge;
   /** All points whose pixels the edge met: several may share one. */
-  readonly met = new GrowingInts();
+  private readonly met = new GrowingInts();
   private waiting = new GrowingInts();
   private missed = new GrowingInts();
   /** Points that no piece can meet before the round after the next. */
@@ -94,8 +87,27 @@ class Bending {
     this.chain = new BentEdge(meetings);
   }
 
+  /** Bends edges, up to one that takes too many rounds, and adds the points that they are bent to; the rounds that it took. */
+  bendFrom(begin: number, end: number, first: Int32Array, bent: GrowingInts, movements: Float64Array): number {
+    const { chain, met } = this;
+    const { next } = this.outlines;
+    const { touched, first: nearFirst } = this.meetings;
+    const n = next.length;
+    let passes = 1;
+    for (let e = begin; e < end; e++) {
+      first[e] = bent.length;
+      if (nearFirst[e] === nearFirst[e + 1]) continue;
+      const rounds = this.bend(e, next[e], movements);
+      if (rounds > passes) passes = rounds;
+      if (rounds > this.mostPasses) return passes;
+      for (let k = 1; k + 1 < chain.length; k++) bent.push(chain.point[k]);
+      for (let i = 0; i < met.length; i++) if (met.values[i] < n) touched[met.values[i]] = 1;
+    }
+    return passes;
+  }
+
   /** The rounds that it took, the last one, which changed nothing, included. */
-  bend(start: number, end: number, movements: Float64Array): number {
+  private bend(start: number, end: number, movements: Float64Array): number {
     const { chain, met } = this;
     this.meetAsGiven(start, end, movements);
     chain.clear();

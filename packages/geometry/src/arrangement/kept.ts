@@ -24,3 +24,9 @@ export function keepExamples(compute: () => void): void {
     isExample = false;
   }
 }
+
+/**
+ * Loops over a million edges go on in functions for so many at once. A function that is entered once for all of them runs in
+ * slow code until V8 replaces it on the way, and is not remembered as compiled the next time.
+ */
+export const AT_ONCE = 4096;

@@ -1,6 +1,7 @@
 import type { Bends } from "./bend";
 import { BentEdge } from "./bent-edge";
 import { CLEARANCE, comesWithin, mayComeWithin, type Offsets, SURELY_CLEAR, shrinkage, TOUCHING } from "./clearance";
+import { AT_ONCE } from "./kept";
 import type { Meetings } from "./meetings";
 import { distanceToEdge } from "./near-edge";
 import type { Outlines } from "./outlines";
@@ -49,9 +50,13 @@ export class NearPieces {
   }
 
   keepAll(): void {
+    const edges = this.nearFirst.length - 1;
+    for (let e = 0; e < edges; e += AT_ONCE) this.keepFrom(e, Math.min(edges, e + AT_ONCE));
+  }
+
+  private keepFrom(begin: number, end: number): void {
     const { nearFirst } = this;
-    for (let e = 0; e + 1 < nearFirst.length; e++)
-      if (nearFirst[e] < nearFirst[e + 1] && !this.allKept(e)) this.compare(e);
+    for (let e = begin; e < end; e++) if (nearFirst[e] < nearFirst[e + 1] && !this.allKept(e)) this.compare(e);
   }
 
   private isKept(point: number): boolean {

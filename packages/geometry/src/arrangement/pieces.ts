@@ -1,5 +1,5 @@
 import type { Bends } from "./bend";
-import { kept } from "./kept";
+import { AT_ONCE, kept } from "./kept";
 import type { Meetings } from "./meetings";
 import { isLess, type Outlines } from "./outlines";
 
@@ -59,12 +59,8 @@ export function separatePieces(outlines: Outlines, meetings: Meetings, bends: Be
   const strip = kept(new Strip(room));
   for (let r = 0; r < layerOf.length; r++) {
     strip.begin(nodes.at(begins[r]), layerOf[r]);
-    for (let e = begins[r]; e < begins[r + 1] && next[e] !== e; e++) {
-      for (let k = bends.first[e]; k < bends.first[e + 1]; k++) strip.reach(nodes.at(bends.points[k]), e);
-      const q = next[e];
-      if (touched[q]) strip.reach(nodes.at(q), e);
-      else strip.pass(q, e);
-    }
+    for (let e = begins[r]; e < begins[r + 1]; e += AT_ONCE)
+      strip.walk(e, Math.min(begins[r + 1], e + AT_ONCE), outlines, touched, bends, nodes);
   }
   return kept({ ...nodes.all(), ...strip.all() });
 }
@@ -99,8 +95,19 @@ class Strip {
     this.inLayer = layer;
   }
 
+  /** Goes along edges of an outline, as far as they go on. */
+  walk(begin: number, end: number, { next }: Outlines, touched: Uint8Array, bends: Bends, nodes: Nodes): void {
+    const { first, points } = bends;
+    for (let e = begin; e < end && next[e] !== e; e++) {
+      for (let k = first[e]; k < first[e + 1]; k++) this.reach(nodes.at(points[k]), e);
+      const q = next[e];
+      if (touched[q]) this.reach(nodes.at(q), e);
+      else this.pass(q, e);
+    }
+  }
+
   /** Comes to a vertex that is no node, by an edge. */
-  pass(vertex: number, edge: number): void {
+  private pass(vertex: number, edge: number): void {
     if (this.run < 0) {
       this.run = vertex;
       this.begun = edge;
@@ -109,7 +116,7 @@ class Strip {
   }
 
   /** Comes to a node, by an edge. */
-  reach(node: number, edge: number): void {
+  private reach(node: number, edge: number): void {
     const { run, runEnd } = this;
     this.run = -1;
     this.runEnd = -1;
