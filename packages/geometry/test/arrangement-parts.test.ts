@@ -1,10 +1,15 @@
 import { setFlagsFromString } from "node:v8";
 import { runInNewContext } from "node:vm";
 import fc from "fast-check";
+import { combine } from "../src";
+import { BentEdge } from "../src/arrangement/bent-edge";
 import { comesWithin, mayComeWithin } from "../src/arrangement/clearance";
 import { distinct } from "../src/arrangement/crossings";
 import { JoinedSets } from "../src/arrangement/joined-sets";
 import { keepExamples, kept } from "../src/arrangement/kept";
+import type { Meetings } from "../src/arrangement/meetings";
+import { operandPair } from "./arbitraries";
+import { textOf } from "./oracles/validity";
 
 test("points are told apart however their bits lie, and numbered in the order in which they come first", () => {
   const place = fc.tuple(fc.integer({ min: -3, max: 3 }), fc.integer({ min: -3, max: 3 }));
@@ -59,6 +64,78 @@ test("points that come within a limit are never left out because their boxes lie
   );
   expect(near).toBeGreaterThan(20);
   expect(apart).toBeGreaterThan(20);
+});
+
+test("points put into a bent edge one by one stand where they would in order, each place once", () => {
+  const step = fc.nat(3);
+  fc.assert(
+    fc.property(
+      fc.array(fc.tuple(step, step), { minLength: 2, maxLength: 20 }),
+      fc.constantFrom([1, 1], [1, -1], [-1, 1], [-1, -1]),
+      fc.infiniteStream(fc.nat()),
+      (steps, [across, up], keys) => {
+        const way = steps.map((_, k) => {
+          const [dx, dy] = steps.slice(0, k + 1).reduce(([x, y], [ex, ey]) => [x + ex, y + ey], [0, 0]);
+          return [across * dx, up * dy];
+        });
+        const places = new Set(way.map(String));
+        if (places.size < 2) return;
+        const points = { x: Float64Array.from(way, ([x]) => x), y: Float64Array.from(way, ([, y]) => y) };
+        const chain = new BentEdge(points as Meetings);
+        chain.add(0);
+        chain.add(way.length - 1);
+        chain.finish();
+        const order = way.map((_, k) => [k, keys.next().value as number]).sort(([, a], [, b]) => a - b);
+        for (const [point] of order) chain.insert(point);
+        const found = Array.from({ length: chain.length }, (_, k) => `${chain.x[k]},${chain.y[k]}`);
+        expect(found).toEqual([...places]);
+        expect(chain.point.slice(0, chain.length).every((point, k) => String(way[point]) === found[k])).toBe(true);
+      },
+    ),
+  );
+});
+
+test("crossings and closed slivers come in lexicographic order, each once", () => {
+  const inOrder = (values: Float64Array, size: number): void => {
+    const rows = Array.from({ length: values.length / size }, (_, k) => [...values.slice(size * k, size * k + size)]);
+    for (let k = 1; k < rows.length; k++) {
+      const at = rows[k].findIndex((value, i) => value !== rows[k - 1][i]);
+      expect(at).toBeGreaterThanOrEqual(0);
+      expect(rows[k][at]).toBeGreaterThan(rows[k - 1][at]);
+    }
+  };
+  let crossings = 0;
+  let slivers = 0;
+  fc.assert(
+    fc.property(operandPair, ([a, b]) => {
+      const noisy = { ...a, rings: a.rings.map((ring) => ring.map((value, k) => value * (1 + ((k * 7) % 5) * 1e-15))) };
+      for (const result of [combine("xor", a, b), combine("union", a, noisy)]) {
+        inOrder(result.crossings(), 2);
+        inOrder(result.slivers(), 4);
+        crossings += result.crossings().length;
+        slivers += result.slivers().length;
+      }
+    }),
+  );
+  expect(crossings).toBeGreaterThan(100);
+  expect(slivers).toBeGreaterThan(40);
+});
+
+test("a large operation, which makes the examples, changes nothing for others", () => {
+  const star = (count: number, turn: number) => ({
+    rings: [
+      Float64Array.from({ length: 2 * count }, (_, k) => {
+        const angle = ((k >> 1) / count) * 2 * Math.PI + turn;
+        return (1 + 0.3 * Math.cos(7 * angle + turn)) * (k & 1 ? Math.sin(angle) : Math.cos(angle));
+      }),
+    ],
+    fillRule: "nonzero" as const,
+  });
+  const small = (): string => textOf(combine("xor", star(40, 0), star(40, 0.3)).polygons);
+  const large = (): string => textOf(combine("union", star(2000, 0), star(2000, 0.3)).polygons);
+  const before = small();
+  const first = large();
+  expect([small(), large()]).toEqual([before, first]);
 });
 
 test("objects are kept while examples are made, and not before or after", async () => {
