@@ -7,38 +7,29 @@ export class GrowingInts {
   length = 0;
 
   push(value: number): void {
-    if (this.length === this.values.length) {
-      const larger = new Int32Array(2 * this.length);
-      larger.set(this.values);
-      this.values = larger;
-    }
+    if (this.length === this.values.length) this.makeRoom(1);
     this.values[this.length++] = value;
   }
 
   pushTwo(value: number, other: number): void {
-    if (this.length + 2 > this.values.length) {
-      const larger = new Int32Array(2 * this.values.length);
-      larger.set(this.values);
-      this.values = larger;
-    }
-    const { values } = this;
-    values[this.length] = value;
-    values[this.length + 1] = other;
-    this.length += 2;
+    if (this.length + 2 > this.values.length) this.makeRoom(2);
+    this.values[this.length++] = value;
+    this.values[this.length++] = other;
   }
 
-  /** Adds the values from one place to another. */
+  /** Adds the values from one place to another; one by one, as most are few, and a view of them would cost more. */
   append(values: Int32Array, from: number, to: number): void {
-    const begin = this.length;
-    this.length += to - from;
-    if (this.length > this.values.length) {
-      const larger = new Int32Array(2 * this.length);
-      larger.set(this.values.subarray(0, begin));
-      this.values = larger;
-    }
-    // One by one: most are few, and a view of them would cost more.
+    if (this.length + to - from > this.values.length) this.makeRoom(to - from);
     const mine = this.values;
-    for (let i = from, at = begin; i < to; i++, at++) mine[at] = values[i];
+    let at = this.length;
+    for (let i = from; i < to; i++) mine[at++] = values[i];
+    this.length = at;
+  }
+
+  private makeRoom(more: number): void {
+    const larger = new Int32Array(2 * Math.max(this.length + more, this.values.length));
+    larger.set(this.values);
+    this.values = larger;
   }
 }
 
