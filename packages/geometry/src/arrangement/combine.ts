@@ -1,4 +1,4 @@
-import type { Operand, Polygon, Ring, WindingRule } from "../polygon";
+import { type Operand, OperandError, type Polygon, type Ring, type WindingRule } from "../polygon";
 import { arrange } from "./arrange";
 import { keepExamplesFor } from "./examples";
 import { type CombineResult, compareNumbers, type Selection, select } from "./select";
@@ -49,9 +49,18 @@ export function regions(operands: readonly Operand[]): { polygons: Polygon[]; in
 
 /**
  * The places that lie in one of the sets of shapes (indices of operands, in any order) and in no other shape: any choice
- * among the regions as one shape.
+ * among the regions as one shape. Throws `OperandError` for an empty set, which would be all that lies outside, and for an
+ * index without an operand.
  */
 export function pickRegions(operands: readonly Operand[], sets: readonly (readonly number[])[]): CombineResult {
+  sets.forEach((set, k) => {
+    if (set.length === 0 || !set.every((index) => index in operands))
+      throw new OperandError(
+        0,
+        0,
+        `set ${k + 1}: [${set.join(", ")}], expected indices of ${operands.length} operands`,
+      );
+  });
   keepExamplesFor(operands);
   const keyOf = (inside: readonly boolean[]): string => inside.map(Number).join("");
   const wanted = new Set(sets.map((set) => keyOf(operands.map((_, k) => set.includes(k)))));

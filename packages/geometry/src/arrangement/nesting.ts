@@ -12,8 +12,9 @@ export interface Nest {
  * Gives every ring of negative orientation to the innermost ring of positive orientation around it. Rings are simple, meet
  * at most in points, and start at their lexicographically least vertex.
  *
- * Just below the start of a hole, and to the right of it, lies the inside of what the hole is in. The next edge down
- * belongs to its outer ring, or to another hole of the same one, which starts further left and so is placed already.
+ * Just below the start of a hole, and to the right of it, lies the face that the hole is in. The next edge down that has
+ * its face above it belongs to that face's outer ring, or to another of its holes, which starts further left and so is
+ * placed already. Along a seam the rings of two faces share an edge: only one of them has its face above.
  */
 export function nest(rings: readonly Ring[]): Nest[] {
   const nests: Nest[] = [];
@@ -47,7 +48,7 @@ function isOuter(ring: Ring): boolean {
   return orientation(ring[n - 2], ring[n - 1], ring[0], ring[1], ring[2], ring[3]) > 0;
 }
 
-/** For a hole the ring of the first edge below its start. */
+/** For a hole the ring of the first edge below its start that has its face above it: it runs towards greater x. */
 function edgesBelow(rings: readonly Ring[]): (hole: number) => number {
   const total = rings.reduce((sum, ring) => sum + ring.length / 2, 0);
   const [x, y, next] = [new Float64Array(total), new Float64Array(total), new Int32Array(total)];
@@ -64,10 +65,9 @@ function edgesBelow(rings: readonly Ring[]): (hole: number) => number {
     next[at - 1] = begin;
   });
   const tree = new EdgeTree({ x, y, next });
-  const ends = (e: number): [a: number, b: number] => (x[e] <= x[next[e]] ? [e, next[e]] : [next[e], e]);
   /** Whether edge e, over x just right of px, lies above edge f; both reach over it and do not cross. */
   const isAbove = (e: number, f: number): boolean => {
-    const [[a, b], [c, d]] = [ends(e), ends(f)];
+    const [a, b, c, d] = [e, next[e], f, next[f]];
     if (x[a] > x[c] || (x[a] === x[c] && y[a] === y[c])) {
       const side = orientation(x[c], y[c], x[d], y[d], x[a], y[a]);
       if (side !== 0) return side > 0;
@@ -89,8 +89,8 @@ function edgesBelow(rings: readonly Ring[]): (hole: number) => number {
     let highest = -1;
     let floor = Number.NEGATIVE_INFINITY;
     tree.fromAbove(px, py, (e) => {
-      if (ringOf[e] === hole) return floor;
-      const [a, b] = ends(e);
+      const [a, b] = [e, next[e]];
+      if (ringOf[e] === hole || x[b] <= x[a]) return floor;
       const side = orientation(x[a], y[a], x[b], y[b], px, py);
       // An edge that starts in the same point counts where it leaves below the hole's own.
       const isBelow = side > 0 || (x[a] === px && y[a] === py && orientation(px, py, x[b], y[b], lx, ly) > 0);

@@ -47,18 +47,21 @@ export function separatePieces(outlines: Outlines, meetings: Meetings, bends: Be
   const { next, first: begins, layerOf } = outlines;
   const n = next.length;
   const { touched } = meetings;
+  const isOpen = (r: number): boolean => next[begins[r + 1] - 1] === begins[r + 1] - 1;
   // An outline that meets nothing still needs one node: where it begins.
   for (let r = 0; r < layerOf.length; r++) {
     touched[begins[r]] = 1;
     // Where a polyline ends.
-    if (next[begins[r + 1] - 1] === begins[r + 1] - 1) touched[begins[r + 1] - 1] = 1;
+    if (isOpen(r)) touched[begins[r + 1] - 1] = 1;
   }
   let room = bends.points.length;
   for (let i = 0; i < n; i++) room += touched[i];
+  // Polylines may turn back at any vertex.
+  for (let r = 0; r < layerOf.length; r++) if (isOpen(r)) room += begins[r + 1] - begins[r];
   const nodes = kept(new Nodes(n, meetings, room));
   const strip = kept(new Strip(room));
   for (let r = 0; r < layerOf.length; r++) {
-    strip.begin(nodes.at(begins[r]), layerOf[r]);
+    strip.begin(nodes.at(begins[r]), layerOf[r], isOpen(r));
     for (let e = begins[r]; e < begins[r + 1]; e += AT_ONCE)
       strip.walk(e, Math.min(begins[r + 1], e + AT_ONCE), outlines, touched, bends, nodes);
   }
@@ -75,6 +78,7 @@ class Strip {
   private readonly layer: Int32Array;
   private count = 0;
   private inLayer = 0;
+  private isOpen = false;
   /** The last node, and the run since then: its vertices and the edge where it begins. */
   private node = 0;
   private run = -1;
@@ -90,18 +94,19 @@ class Strip {
     this.layer = new Int32Array(room);
   }
 
-  begin(node: number, layer: number): void {
+  begin(node: number, layer: number, isOpen: boolean): void {
     this.node = node;
     this.inLayer = layer;
+    this.isOpen = isOpen;
   }
 
   /** Goes along edges of an outline, as far as they go on. */
   walk(begin: number, end: number, { next }: Outlines, touched: Uint8Array, bends: Bends, nodes: Nodes): void {
     const { first, points } = bends;
     for (let e = begin; e < end && next[e] !== e; e++) {
-      for (let k = first[e]; k < first[e + 1]; k++) this.reach(nodes.at(points[k]), e);
+      for (let k = first[e]; k < first[e + 1]; k++) this.reach(nodes.at(points[k]), e, nodes);
       const q = next[e];
-      if (touched[q]) this.reach(nodes.at(q), e);
+      if (touched[q]) this.reach(nodes.at(q), e, nodes);
       else this.pass(q, e);
     }
   }
@@ -116,18 +121,26 @@ class Strip {
   }
 
   /** Comes to a node, by an edge. */
-  private reach(node: number, edge: number): void {
+  private reach(node: number, edge: number, nodes: Nodes): void {
     const { run, runEnd } = this;
     this.run = -1;
     this.runEnd = -1;
-    // A spike, to a vertex and straight back, encloses nothing.
-    if (node === this.node && run === runEnd && run >= 0) return;
+    if (node !== this.node || run !== runEnd || run < 0) this.add(node, run, runEnd, run < 0 ? edge : this.begun);
+    else if (this.isOpen) {
+      // A spike, to a vertex and straight back, encloses nothing, but it is a part of a polyline: its tip is a node.
+      const tip = nodes.at(run);
+      this.add(tip, -1, -1, this.begun);
+      this.add(node, -1, -1, edge);
+    }
+  }
+
+  private add(node: number, first: number, last: number, edge: number): void {
     const at = this.count++;
     this.from[at] = this.node;
     this.to[at] = node;
-    this.first[at] = run;
-    this.last[at] = runEnd;
-    this.edge[at] = run < 0 ? edge : this.begun;
+    this.first[at] = first;
+    this.last[at] = last;
+    this.edge[at] = edge;
     this.layer[at] = this.inLayer;
     this.node = node;
   }

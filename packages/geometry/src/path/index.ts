@@ -10,7 +10,7 @@ export { cornersOf, segmentsWithJoin, startedAt, withCorner, withoutCorner } fro
 export { curvatureAt, type Derivatives, derivativesAt, type Frame, frameAt, tangentAt } from "./derivatives";
 export { directionAt } from "./direction";
 export { parallelTo, rootsOf, segmentBounds } from "./extremes";
-export { frameAtLength, parameterAtLength, segmentLength } from "./length";
+export { type ArcLength, arcLengthOf, frameAtLength, parameterAtLength, segmentLength } from "./length";
 export { type Meeting, meetingsOf, polishedMeeting } from "./meetings";
 export {
   type Arc,

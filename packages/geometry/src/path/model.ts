@@ -75,6 +75,8 @@ export interface Subpath {
   y: number;
   segments: Segment[];
   closed: boolean;
+  /** The direction of travel of an outline without length, a unit vector: how a square cap stands. +x by default. */
+  heading?: [dx: number, dy: number];
 }
 
 export interface Path {

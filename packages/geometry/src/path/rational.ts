@@ -40,7 +40,7 @@ export function rationalPart(curve: RationalQuadratic, t0: number, t1: number): 
   const [ax, ay, a] = t0 === 0 ? [x0, y0, 1] : polar(t0, t0);
   const [bx, by, b] = polar(t0, t1);
   const [cx, cy, c] = t1 === 1 ? [x2, y2, 1] : polar(t1, t1);
-  return { kind: "rational", x0: ax, y0: ay, x1: bx, y1: by, x2: cx, y2: cy, weight: b / Math.sqrt(a * c) };
+  return { kind: "rational", x0: ax, y0: ay, x1: bx, y1: by, x2: cx, y2: cy, weight: b / Math.sqrt(a) / Math.sqrt(c) };
 }
 
 /**
@@ -52,11 +52,17 @@ export function hodographOf({ x0, y0, x1, y1, x2, y2, weight: w }: RationalQuadr
 }
 
 /**
- * The curve in pieces whose weights lie near 1, where its integrals are smooth: halving takes w to sqrt((1 + w) / 2), and
- * with the weights below Gauss-Legendre quadrature with 16 points errs by less than 1e-18 (the poles, where D = 0, lie
- * outside the ellipse around [0, 1] whose half-axes add up to 4 times half the interval: 4^-32).
+ * The curve in pieces whose weights lie near 1, where its integrals are smooth: halving takes w to sqrt((1 + w) / 2).
  */
 export function gentlePieces(curve: RationalQuadratic): RationalQuadratic[] {
-  if (curve.weight > 0.7 && curve.weight < 1.5) return [curve];
+  if (isGentle(curve.weight)) return [curve];
   return [...gentlePieces(rationalPart(curve, 0, 0.5)), ...gentlePieces(rationalPart(curve, 0.5, 1))];
+}
+
+/**
+ * With such weights Gauss-Legendre quadrature with 16 points errs by less than 1e-18: the poles, where D = 0, lie outside
+ * the ellipse around [0, 1] whose half-axes add up to 4 times half the interval (4^-32).
+ */
+export function isGentle(weight: number): boolean {
+  return weight > 0.7 && weight < 1.5;
 }

@@ -65,9 +65,17 @@ export function transformPath(path: Path, m: Affine): Path {
   return {
     subpaths: path.subpaths.map((subpath) => {
       const [x, y] = transformPoint(m, subpath.x, subpath.y);
-      return { x, y, closed: subpath.closed, segments: subpath.segments.map((segment) => mapSegment(segment, m)) };
+      const segments = subpath.segments.map((segment) => mapSegment(segment, m));
+      if (!subpath.heading) return { x, y, closed: subpath.closed, segments };
+      return { x, y, closed: subpath.closed, segments, heading: mapHeading(subpath.heading, m) };
     }),
   };
+}
+
+function mapHeading([dx, dy]: [number, number], m: Affine): [number, number] {
+  const [x, y] = [m.a * dx + m.c * dy, m.b * dx + m.d * dy];
+  const length = Math.hypot(x, y) || 1;
+  return [x / length, y / length];
 }
 
 function mapSegment(segment: Segment, m: Affine): Segment {

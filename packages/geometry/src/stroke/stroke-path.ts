@@ -1,5 +1,5 @@
 import { type CombineResult, cleaned } from "../arrangement";
-import { hasLength, type Path, pointAt, reversePath, type Segment, segmentsWithJoin } from "../path";
+import { hasLength, type Path, pointAt, reversePath, type Segment, type Subpath, segmentsWithJoin } from "../path";
 import type { Ring } from "../polygon";
 import { normalAt } from "./parallel";
 import { arcAround, type SideStyle, StrokeError, walkBeside } from "./side";
@@ -17,7 +17,7 @@ export interface StrokeStyle extends SideStyle {
  * The area that a stroke along a path covers, as valid polygons, no further than `tolerance` from the true one. Joins
  * stand where segments meet at an angle, never between the vertices of a flattened curve. Where a curve bends more tightly
  * than half the width beside a butt or square end, the result may show past that end, within half the width. A subpath without length is
- * a dot with round caps, a square along the axes with square ones, and nothing with butt ones. Throws
+ * a dot with round caps, a square along its heading with square ones, and nothing with butt ones. Throws
  * {@link StrokeError} for a width or tolerance that is not greater than 0.
  */
 export function strokePath(path: Path, style: StrokeStyle): CombineResult {
@@ -29,7 +29,7 @@ export function strokePath(path: Path, style: StrokeStyle): CombineResult {
       throw new StrokeError(`the ${name} must be a finite number greater than 0, not ${value}`);
   const rings = path.subpaths.flatMap((subpath) => {
     const segments = segmentsWithJoin(subpath).filter(hasLength);
-    if (segments.length === 0) return dot(subpath.x, subpath.y, style);
+    if (segments.length === 0) return dot(subpath, style);
     const back = reversePath({ subpaths: [{ ...subpath, segments }] }).subpaths[0].segments;
     const h = style.width / 2;
     const right = walkBeside(segments, subpath.closed, h, style);
@@ -53,10 +53,24 @@ function capAt(segment: Segment, { cap, width, tolerance }: StrokeStyle): number
   return walk;
 }
 
-function dot(x: number, y: number, { cap, width, tolerance }: StrokeStyle): Ring[] {
+function dot({ x, y, heading = [1, 0] }: Subpath, { cap, width, tolerance }: StrokeStyle): Ring[] {
   const h = width / 2;
   if (cap === "butt") return [];
-  if (cap === "square") return [Float64Array.of(x - h, y - h, x + h, y - h, x + h, y + h, x - h, y + h)];
+  if (cap === "square") {
+    const [ux, uy] = [h * heading[0], h * heading[1]];
+    return [
+      Float64Array.of(
+        x - ux + uy,
+        y - uy - ux,
+        x + ux + uy,
+        y + uy - ux,
+        x + ux - uy,
+        y + uy + ux,
+        x - ux - uy,
+        y - uy + ux,
+      ),
+    ];
+  }
   const walk = [x + h, y];
   arcAround(walk, x, y, 1, 0, 2 * Math.PI, h, tolerance);
   return [Float64Array.from(walk)];
