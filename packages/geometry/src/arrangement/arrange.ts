@@ -33,11 +33,13 @@ const MARGIN = 4;
 /**
  * Arranges operands, and polylines that only cut. The polylines form one more layer behind those of the operands: it
  * tells where they run, and means no winding number. The grid serves for all of it, and for a frame where one is given.
+ * Throws `TooManyCrossings` when more than `most` edges cross.
  */
 export function arrange(
   operands: readonly Region[],
   cutters: readonly Ring[] = [],
   frame: readonly Ring[] = [],
+  most = Number.POSITIVE_INFINITY,
 ): Arrangement {
   requireFiniteLayers(
     operands.map(({ rings }) => rings),
@@ -47,7 +49,7 @@ export function arrange(
   if (cutters.length) layers.push({ outlines: cutters, isCut: true });
   const grid = pixelGrid([...layers.flatMap(({ outlines }) => outlines), ...frame]);
   const outlines = loadOutlines(grid, layers);
-  const { meetings, bends } = bentOutlines(outlines);
+  const { meetings, bends } = bentOutlines(outlines, most);
   const pieces = piecesOf(outlines, meetings, bends, layers.length, (layer) => layers[layer].isCut);
   const stars = starsOf(pieces, outlines);
   const windings = windingsOf(pieces, stars, outlines, bends, meetings.tree);
@@ -60,9 +62,9 @@ export function arrange(
   return kept({ grid, outlines, meetings, bends, pieces, stars, windings, inside });
 }
 
-function bentOutlines(outlines: Outlines): { meetings: Meetings; bends: Bends } {
+function bentOutlines(outlines: Outlines, most: number): { meetings: Meetings; bends: Bends } {
   for (let margin = MARGIN; ; margin *= 4) {
-    const meetings = meetingsOf(outlines, margin);
+    const meetings = meetingsOf(outlines, margin, most);
     const bends = bendEdges(outlines, meetings, margin);
     if (bends) return { meetings, bends };
   }

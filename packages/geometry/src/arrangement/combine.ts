@@ -1,6 +1,7 @@
 import { type Operand, OperandError, type Polygon, type Ring, type WindingRule } from "../polygon";
-import { arrange } from "./arrange";
+import { arrange, type Region } from "./arrange";
 import { keepExamplesFor } from "./examples";
+import { TooManyCrossings } from "./meetings";
 import { type CombineResult, compareNumbers, type Selection, select } from "./select";
 
 export type Operation = "union" | "intersection" | "difference" | "xor";
@@ -28,6 +29,26 @@ export function cleaned(rings: Ring[], rule: WindingRule): CombineResult {
   const operand = { rings, fillRule: rule };
   keepExamplesFor([operand]);
   return select(arrange([operand]), ([inside]) => inside);
+}
+
+/** The same as {@link cleaned}, or null where more than `most` edges cross. */
+export function cleanedWithin(rings: Ring[], rule: WindingRule, most: number): CombineResult | null {
+  return unlessTooMany([{ rings, fillRule: rule }], ([inside]) => inside, most);
+}
+
+/** The same as {@link combine}, or null where more than `most` edges cross. */
+export function combineWithin(operation: Operation, a: Operand, b: Operand, most: number): CombineResult | null {
+  return unlessTooMany([a, b], SELECTIONS[operation], most);
+}
+
+function unlessTooMany(regions: Region[], selection: Selection, most: number): CombineResult | null {
+  keepExamplesFor(regions);
+  try {
+    return select(arrange(regions, [], [], most), selection);
+  } catch (error) {
+    if (error instanceof TooManyCrossings) return null;
+    throw error;
+  }
 }
 
 /** Every region of overlapping shapes by the set of shapes that it lies in (`inside`: indices of operands, rising). */

@@ -21,7 +21,16 @@
  * start of a ring. What closes up under the grid is counted, and its places told.
  */
 export { clipLines } from "./clip-lines";
-export { cleaned, combine, combineAll, type Operation, pickRegions, regions } from "./combine";
+export {
+  cleaned,
+  cleanedWithin,
+  combine,
+  combineAll,
+  combineWithin,
+  type Operation,
+  pickRegions,
+  regions,
+} from "./combine";
 export { cut } from "./cut";
 export { type NearResult, type PreparedOperand, preparedOperand } from "./prepared";
 export type { CombineReport, CombineResult, EdgeOrigins } from "./select";

@@ -30,17 +30,23 @@ export interface Meetings extends NearPoints {
   vertexAt: Int32Array;
 }
 
+/** There are more crossings than an operation was to look at. */
+export class TooManyCrossings extends Error {
+  override readonly name = "TooManyCrossings";
+}
+
 /**
  * All crossings, and all points within `margin` steps of an edge that they are no end of. Pairs of edges come from a tree
  * of boxes; for each pixel of a crossing the edges near it from the same tree, or, where edges are so long that their
- * boxes hold most crossings, from walking along each edge through buckets of crossings.
+ * boxes hold most crossings, from walking along each edge through buckets of crossings. Throws {@link TooManyCrossings} when
+ * more than `most` edges cross.
  */
-export function meetingsOf(outlines: Outlines, margin: number): Meetings {
+export function meetingsOf(outlines: Outlines, margin: number, most: number): Meetings {
   const { x, y, next } = outlines;
   const n = next.length;
   const tree = new EdgeTree(outlines);
   const found = kept(new Found(n));
-  const pairs = kept(new PairMeetings(outlines, margin, found));
+  const pairs = kept(new PairMeetings(outlines, margin, found, most));
   tree.forEachPair(margin, pairs);
   const crossings = pairs.crossings();
   const around = kept(new CrossingMeetings(outlines, margin, crossings, found));
@@ -114,6 +120,7 @@ class PairMeetings implements PairVisitor {
     private readonly outlines: Outlines,
     private readonly margin: number,
     private readonly found: Found,
+    private readonly most: number,
   ) {
     this.x = outlines.x;
     this.y = outlines.y;
@@ -177,6 +184,7 @@ class PairMeetings implements PairVisitor {
     if ((px === cx && py === cy) || (px === dx && py === dy)) return;
     this.xs.push(px);
     this.ys.push(py);
+    if (this.xs.length > this.most) throw new TooManyCrossings();
     const isForth = ax === cx && ay === cy && bx === dx && by === dy;
     const isBack = ax === dx && ay === dy && bx === cx && by === cy;
     if (!isForth && !isBack) return;

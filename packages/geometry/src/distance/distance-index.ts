@@ -1,4 +1,4 @@
-import { locationIndex } from "../location";
+import { type LocationIndex, locationIndex } from "../location";
 import { edgesOf, type Operand } from "../polygon";
 import { distanceTo, type Foot, nearestOnEdge } from "./nearest-on-edge";
 import type { SignedDistance } from "./signed-distance";
@@ -15,6 +15,8 @@ export interface Grid {
 export interface DistanceIndex {
   /** The same answers as `signedDistance`. */
   distance(x: number, y: number): SignedDistance;
+  /** The distance to the boundary, without a sign; Infinity where there is none. */
+  gap(x: number, y: number): number;
   /** Signed distances at all cell centres, row by row from the smallest y. */
   field(grid: Grid): Float64Array;
 }
@@ -25,7 +27,11 @@ const FAN = 8;
 /** Prepares a shape for many distances: a tree of boxes over the edges in ring order, searched nearest box first. */
 export function distanceIndex(shape: Operand): DistanceIndex {
   const tree = boxTree(shape);
-  const location = locationIndex(shape);
+  let prepared: LocationIndex | undefined;
+  const location = (): LocationIndex => {
+    prepared ??= locationIndex(shape);
+    return prepared;
+  };
   const foot: Foot = { x: 0, y: 0, squared: 0 };
   const best = { edge: -1, x: 0, y: 0, squared: 0 };
 
@@ -73,13 +79,17 @@ export function distanceIndex(shape: Operand): DistanceIndex {
   return {
     distance(x, y) {
       search(x, y, -1);
-      const { side } = location.locate(x, y);
+      const { side } = location().locate(x, y);
       const [ring, edge] = tree.placeOf(best.edge);
       if (best.edge < 0)
         return { distance: Number.POSITIVE_INFINITY, nearest: { x: Number.NaN, y: Number.NaN }, ring, edge };
       if (side === "boundary") return { distance: 0, nearest: { x, y }, ring, edge };
       const length = distanceTo(best, x, y);
       return { distance: side === "inside" ? -length : length, nearest: { x: best.x, y: best.y }, ring, edge };
+    },
+    gap(x, y) {
+      search(x, y, -1);
+      return best.edge < 0 ? Number.POSITIVE_INFINITY : distanceTo(best, x, y);
     },
     field({ x, y, cell, columns, rows }) {
       const values = new Float64Array(columns * rows);
@@ -90,7 +100,7 @@ export function distanceIndex(shape: Operand): DistanceIndex {
           centres[2 * column] = x + (column + 0.5) * cell;
           centres[2 * column + 1] = cy;
         }
-        const sides = location.locateAll(centres);
+        const sides = location().locateAll(centres);
         let hint = -1;
         for (let column = 0; column < columns; column++) {
           search(centres[2 * column], cy, hint);

@@ -39,6 +39,7 @@ export {
 export { hodographOf, rationalPart, rationalQuadratic, WeightError } from "./rational";
 export { reversedSegment, reversePath } from "./reverse";
 export { sectorArea } from "./sector-area";
+export { slowPlaces } from "./speed";
 export { partOf, splitSegment } from "./split";
 export {
   type Affine,

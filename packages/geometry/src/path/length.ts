@@ -2,7 +2,7 @@ import { type Frame, frameAt } from "./derivatives";
 import { GAUSS_16 } from "./gauss";
 import type { RationalQuadratic, Segment } from "./model";
 import { isGentle, rationalPart } from "./rational";
-import { type Curve, type Speed, speedOf } from "./speed";
+import { type Curve, rangeFactor, type Speed, speedOf } from "./speed";
 
 /** The length along a segment, prepared for many questions. Lengths are in plan units. */
 export interface ArcLength {
@@ -33,7 +33,7 @@ export function arcLengthOf(segment: Segment): ArcLength {
     const [u, v] = [Math.hypot(ux, uy), Math.hypot(vx, vy)];
     if (u === v && ux * vx + uy * vy === 0) return uniform(Math.abs(sweep) * u);
   }
-  const factor = factorFor(segment);
+  const factor = rangeFactor(segment);
   return new Measured(segment.kind === "rational" ? gentleSpans(segment, factor) : [spanOf(segment, factor)], factor);
 }
 
@@ -194,14 +194,6 @@ function quadrature({ at }: Speed, t0: number, t1: number): number {
   let sum = 0;
   for (const [node, weight] of GAUSS_16) sum += weight * (at(middle - half * node) + at(middle + half * node));
   return half * sum;
-}
-
-/** The power of two that brings the greatest coordinate of a segment to about 1; 1 where nothing can overflow. */
-function factorFor(segment: Segment): number {
-  let most = 0;
-  for (const value of Object.values(segment)) if (typeof value === "number") most = Math.max(most, Math.abs(value));
-  const exponent = Math.floor(Math.log2(most));
-  return Math.abs(exponent) < 200 || !Number.isFinite(exponent) ? 1 : 2 ** -Math.max(-1000, exponent);
 }
 
 /**

@@ -23,6 +23,23 @@ export function speedOf(segment: Curve, factor: number): Speed {
   return polynomialSpeed(hodographTimes(segment, factor));
 }
 
+/** The parameters between 0 and 1, rising, at which a segment stops, or nearly so: C' has a zero within `reach` of them. */
+export function slowPlaces(segment: Segment, reach: number): number[] {
+  if (segment.kind === "line") return [];
+  const { zeros } = speedOf(segment, rangeFactor(segment));
+  const places = zeros.filter(([re, im]) => Math.abs(im) <= reach && re > 0 && re < 1).map(([re]) => re);
+  places.sort((a, b) => a - b);
+  return places.filter((t, i) => i === 0 || t > places[i - 1]);
+}
+
+/** The power of two that brings the greatest coordinate of a segment to about 1; 1 where nothing can overflow. */
+export function rangeFactor(segment: Segment): number {
+  let most = 0;
+  for (const value of Object.values(segment)) if (typeof value === "number") most = Math.max(most, Math.abs(value));
+  const exponent = Math.floor(Math.log2(most));
+  return Math.abs(exponent) < 200 || !Number.isFinite(exponent) ? 1 : 2 ** -Math.max(-1000, exponent);
+}
+
 /** The Bézier coefficients of C', x y each. */
 function hodographTimes(segment: Quadratic | Cubic, factor: number): number[] {
   const { x0, y0, x1, y1, x2, y2 } = segment;

@@ -1,5 +1,6 @@
 import { pointAt, type Segment } from "../path";
 import { normalAt, stepsBeside } from "./parallel";
+import type { Part } from "./parts";
 
 export type Join = "miter" | "round" | "bevel";
 
@@ -15,58 +16,116 @@ export class StrokeError extends Error {
   override readonly name = "StrokeError";
 }
 
-/** Less of a turn than this is rounding: there is no corner. */
+/** The walk beside one part of an outline. */
+export interface PartSide {
+  /** x y …: around the corner before the part by the join, then beside the part. */
+  walk: number[];
+  /** For each point of the walk the place of the outline that it belongs to. */
+  feet: number[];
+}
+
+/** Less of a turn than this is rounding: there is no corner, or it turns straight back. */
 const NO_TURN = 1e-9;
 
 /**
- * The walk along the right of segments that follow each other, at distance h > 0 (plan units), as x0 y0 x1 y1 …; where
- * `closed`, also around the corner between the last and the first.
+ * The walk along the right of parts that follow each other, at distance h > 0 (plan units), part by part; where `closed`,
+ * the first one begins with the corner between the last and the first.
  */
-export function walkBeside(segments: readonly Segment[], closed: boolean, h: number, style: SideStyle): number[] {
-  const walk: number[] = [];
+export function walkBeside(parts: readonly Part[], closed: boolean, h: number, style: SideStyle): PartSide[] {
   const inner: SideStyle = { ...style, join: "round", tolerance: style.tolerance / 2 };
-  segments.forEach((segment, k) => {
+  return parts.map(({ segment, isInner }, k) => {
     const steps = stepsBeside(segment, h, style.tolerance);
-    if (!steps) throw new StrokeError(`the tolerance ${style.tolerance} would need too many vertices here`);
-    const before = k > 0 ? segments[k - 1] : closed ? segments[segments.length - 1] : null;
-    const [mx, my] = normalAt(segment, 0);
-    if (before) joinCorner(walk, ...pointAt(segment, 0), ...normalAt(before, 1), mx, my, h, style);
-    let from: [number, number] = [mx, my];
-    for (const step of steps) {
-      joinCorner(walk, step.px, step.py, ...from, step.mx, step.my, h, inner);
-      walk.push(step.qx + h * step.nx, step.qy + h * step.ny);
-      from = [step.nx, step.ny];
+    if (!steps) throw tooManyVertices(style.tolerance);
+    const walk = new Walk(h);
+    const before = k > 0 ? parts[k - 1] : closed ? parts[parts.length - 1] : null;
+    let from = normalAt(segment, 0);
+    if (before) {
+      walk.foot = pointAt(segment, 0);
+      walk.turn(normalAt(before.segment, 1), from, isInner ? inner : style, isInner);
     }
-    const last = steps[steps.length - 1];
-    joinCorner(walk, last.qx, last.qy, ...from, ...normalAt(segment, 1), h, inner);
+    for (const step of steps) {
+      walk.foot = [step.px, step.py];
+      walk.turn(from, [step.mx, step.my], inner, true);
+      walk.foot = [step.qx, step.qy];
+      from = [step.nx, step.ny];
+      walk.push(from);
+    }
+    walk.turn(from, normalAt(segment, 1), inner, true);
+    return walk.points;
   });
-  return walk;
 }
 
-/** From p + h m to p + h n: around an outer corner by the join, through p at an inner one. */
-function joinCorner(
-  walk: number[],
-  px: number,
-  py: number,
-  mx: number,
-  my: number,
-  nx: number,
-  ny: number,
-  h: number,
-  { join, miterLimit, tolerance }: SideStyle,
-): void {
-  const cross = mx * ny - my * nx;
-  const dot = mx * nx + my * ny;
-  walk.push(px + h * mx, py + h * my);
-  if (Math.abs(cross) <= NO_TURN && dot > 0) return;
-  if (cross < 0) walk.push(px, py);
-  else if (join === "round") arcAround(walk, px, py, mx, my, Math.atan2(cross, dot), h, tolerance);
-  // The miter's length over the width is 1 / cos(half the turn).
-  else if (join === "miter" && ((1 + dot) / 2) * miterLimit * miterLimit >= 1) {
-    const along = h / (1 + dot);
-    walk.push(px + along * (mx + nx), py + along * (my + ny));
+/** The steps of a walk beside a segment. */
+export function stepCount(segment: Segment, h: number, tolerance: number): number {
+  const steps = stepsBeside(segment, h, tolerance);
+  if (!steps) throw tooManyVertices(tolerance);
+  return steps.length;
+}
+
+/** Whether corners between parts, on the right of them, get bevels: then places within h of the outline are left bare. */
+export function hasBevels(parts: readonly Part[], closed: boolean, { join, miterLimit }: SideStyle): boolean {
+  if (join === "round") return false;
+  return parts.some(({ segment, isInner }, k) => {
+    const before = k > 0 ? parts[k - 1] : closed ? parts[parts.length - 1] : null;
+    if (!before || isInner) return false;
+    const [[mx, my], [nx, ny]] = [normalAt(before.segment, 1), normalAt(segment, 0)];
+    const [cross, dot] = [mx * ny - my * nx, mx * nx + my * ny];
+    const isOuter = Math.abs(cross) <= NO_TURN ? dot < 0 : cross > 0;
+    return isOuter && (join === "bevel" || !isWithinLimit(dot, miterLimit));
+  });
+}
+
+/** The miter's length over the width is 1 / cos(half the turn). */
+export function isWithinLimit(dot: number, miterLimit: number): boolean {
+  return ((1 + dot) / 2) * miterLimit * miterLimit >= 1;
+}
+
+type Vector = [number, number];
+
+/** A walk at distance h from feet. */
+class Walk {
+  readonly points: PartSide = { walk: [], feet: [] };
+  foot: Vector = [0, 0];
+
+  constructor(private readonly h: number) {}
+
+  /**
+   * From the right normal m to n around the foot: by the join at an outer corner, through the foot at an inner one, and,
+   * where `sweeps` says that all normals between them belong to the outline, once around their sector there. A corner that
+   * turns straight back is an outer one on both sides.
+   */
+  turn(m: Vector, n: Vector, { join, miterLimit, tolerance }: SideStyle, sweeps: boolean): void {
+    const cross = m[0] * n[1] - m[1] * n[0];
+    const dot = m[0] * n[0] + m[1] * n[1];
+    this.push(m);
+    const isStraight = Math.abs(cross) <= NO_TURN;
+    if (isStraight && dot > 0) return;
+    if (cross < 0 && !isStraight) {
+      this.push([0, 0]);
+      if (sweeps) {
+        this.push(n);
+        this.arc(n, Math.atan2(-cross, dot), tolerance);
+        this.push(m);
+        this.push([0, 0]);
+      }
+    } else if (join === "round") this.arc(m, Math.atan2(Math.abs(cross), dot), tolerance);
+    else if (join === "miter" && isWithinLimit(dot, miterLimit))
+      this.push([(m[0] + n[0]) / (1 + dot), (m[1] + n[1]) / (1 + dot)]);
+    this.push(n);
   }
-  walk.push(px + h * nx, py + h * ny);
+
+  push([x, y]: Vector): void {
+    const { walk, feet } = this.points;
+    walk.push(this.foot[0] + this.h * x, this.foot[1] + this.h * y);
+    feet.push(this.foot[0], this.foot[1]);
+  }
+
+  private arc([mx, my]: Vector, angle: number, tolerance: number): void {
+    const [x, y] = this.foot;
+    const { walk, feet } = this.points;
+    arcAround(walk, x, y, mx, my, angle, this.h, tolerance);
+    while (feet.length < walk.length) feet.push(x, y);
+  }
 }
 
 /** Points on the circle around p from p + h m on, over an angle in radians; both ends left out. */
@@ -83,9 +142,13 @@ export function arcAround(
   const widest = 4 * Math.asin(Math.min(1, Math.sqrt(tolerance / (2 * h))));
   // A little more than the least, so that rounding cannot take a chord over the tolerance.
   const count = Math.max(1, Math.ceil((angle / Math.min(widest, Math.PI / 2)) * (1 + 1e-12)));
-  if (!(count < 1 << 20)) throw new StrokeError(`the tolerance ${tolerance} would need too many vertices here`);
+  if (!(count < 1 << 20)) throw tooManyVertices(tolerance);
   for (let i = 1; i < count; i++) {
     const [cos, sin] = [Math.cos((angle * i) / count), Math.sin((angle * i) / count)];
     walk.push(px + h * (mx * cos - my * sin), py + h * (my * cos + mx * sin));
   }
+}
+
+export function tooManyVertices(tolerance: number): StrokeError {
+  return new StrokeError(`the tolerance ${tolerance} would need too many vertices here`);
 }

@@ -1,8 +1,13 @@
-import { type CombineResult, cleaned } from "../arrangement";
-import { hasLength, type Path, pointAt, reversePath, type Segment, type Subpath, segmentsWithJoin } from "../path";
-import type { Ring } from "../polygon";
+import { distanceIndex } from "../distance";
+import { type Path, pointAt, reversedSegment, type Segment, type Subpath } from "../path";
+import { allRings, type Ring } from "../polygon";
+import { leastGap, withoutBuried } from "./buried";
+import { cleanedRings, cleanedSoon, coveredBy, type DerivedRegion } from "./covered";
+import { Disc } from "./disc";
 import { normalAt } from "./parallel";
-import { arcAround, type SideStyle, StrokeError, walkBeside } from "./side";
+import { finerParts, type Part, partsOf } from "./parts";
+import { pieceOf, STEPS_A_PIECE, withoutRepeats } from "./pieces";
+import { arcAround, hasBevels, type SideStyle, StrokeError, stepCount, walkBeside } from "./side";
 
 export type Cap = "butt" | "round" | "square";
 
@@ -14,30 +19,124 @@ export interface StrokeStyle extends SideStyle {
 }
 
 /**
- * The area that a stroke along a path covers, as valid polygons, no further than `tolerance` from the true one. Joins
- * stand where segments meet at an angle, never between the vertices of a flattened curve. Where a curve bends more tightly
- * than half the width beside a butt or square end, the result may show past that end, within half the width. A subpath without length is
- * a dot with round caps, a square along its heading with square ones, and nothing with butt ones. Throws
- * {@link StrokeError} for a width or tolerance that is not greater than 0.
+ * The area that a stroke along a path covers, as valid polygons, no further than `tolerance` from the true one: what the
+ * normals of half the width on both sides sweep, with the joins and caps. Joins stand where segments meet at an angle,
+ * never between the vertices of a flattened curve; where a curve itself turns on the spot (a cusp) it is round. Where a
+ * curve bends more tightly than half the width beside a butt or square end, the result may show past that end, within half
+ * the width. A subpath without length is a dot with round caps, a square along its heading with square ones, and nothing
+ * with butt ones. O(n log n) where the walks beside the outlines cross O(n) times, O(n log² n) in general, n being the
+ * vertices of those walks; with bevels, limited miters and ends that are not round plus what comes out of parts of the
+ * outline, which may be more. Throws {@link StrokeError} for a width or tolerance that is not greater than 0, and where more
+ * than 1,048,576 vertices beside a segment, or 4,000,000 crossings at once, would be needed.
+ * Source: SVG 2, section 13.5, https://www.w3.org/TR/SVG2/painting.html#StrokeShape
  */
-export function strokePath(path: Path, style: StrokeStyle): CombineResult {
+export function strokePath(path: Path, style: StrokeStyle): DerivedRegion {
   for (const [name, value] of [
     ["width", style.width],
     ["tolerance", style.tolerance],
   ] as const)
     if (!(value > 0 && value < Number.POSITIVE_INFINITY))
       throw new StrokeError(`the ${name} must be a finite number greater than 0, not ${value}`);
-  const rings = path.subpaths.flatMap((subpath) => {
-    const segments = segmentsWithJoin(subpath).filter(hasLength);
-    if (segments.length === 0) return dot(subpath, style);
-    const back = reversePath({ subpaths: [{ ...subpath, segments }] }).subpaths[0].segments;
-    const h = style.width / 2;
-    const right = walkBeside(segments, subpath.closed, h, style);
-    const left = walkBeside(back, subpath.closed, h, style);
-    if (subpath.closed) return [Float64Array.from(right), Float64Array.from(left)];
-    return [Float64Array.from([...right, ...capAt(segments.at(-1)!, style), ...left, ...capAt(back.at(-1)!, style)])];
+  const outlines = path.subpaths.map((subpath) => ({ subpath, parts: partsOf(subpath) }));
+  const soon = cleanedSoon(
+    outlines.flatMap(({ subpath, parts }) =>
+      parts.length > 0 ? bothSides(parts, subpath, style) : dot(subpath, style),
+    ),
+  );
+  if (soon) return soon;
+  const isWhole = outlines.every(
+    ({ subpath: { closed }, parts }) =>
+      (closed || style.cap === "round") &&
+      !hasBevels(parts, closed, style) &&
+      !hasBevels(reversed(parts), closed, style),
+  );
+  return isWhole && leastGap(style.width / 2, style.tolerance) > style.width / 4
+    ? nearby(outlines, style)
+    : coveredBy(
+        outlines.flatMap(({ subpath, parts }) =>
+          parts.length > 0 ? piecesOf(parts, subpath, style) : [dot(subpath, style)],
+        ),
+      );
+}
+
+interface Outline {
+  subpath: Subpath;
+  parts: Part[];
+}
+
+/** All that lies within half the width, and miters: what bounds the pieces beside the outlines at that distance. */
+function nearby(outlines: readonly Outline[], style: StrokeStyle): DerivedRegion {
+  const h = style.width / 2;
+  const disc = new Disc(h, style);
+  const lines: Ring[] = [];
+  const pieces: Ring[][] = [];
+  for (const { subpath, parts } of outlines) {
+    if (parts.length === 0) {
+      lines.push(Float64Array.of(subpath.x, subpath.y));
+      pieces.push(dot(subpath, style));
+      continue;
+    }
+    const finer = finerParts(parts, (segment) => Math.ceil(disc.chordsOf(segment).length / STEPS_A_PIECE));
+    const ways = [finer, reversed(finer)];
+    const sides = ways.map((way) => disc.walkBeside(way, subpath.closed));
+    // There and back: an open outline has no edge from its end to its start.
+    lines.push(Float64Array.from(sides.flatMap((side) => withoutRepeats(side.flatMap(({ feet }) => feet)))));
+    for (const side of sides) for (const part of withoutBuried(side, h, style.tolerance)) pieces.push([pieceOf(part)]);
+    if (!subpath.closed) for (const way of ways) pieces.push([pieceOf(disc.cap(way[way.length - 1].segment))]);
+  }
+  const index = distanceIndex({ rings: lines, fillRule: "nonzero" });
+  const band = coveredBy(pieces);
+  const least = leastGap(h, style.tolerance);
+  const { polygons, movement } = cleanedRings(allRings(band.polygons).filter(([x, y]) => index.gap(x, y) > least));
+  return { polygons, movement: movement + band.movement };
+}
+
+/** The walk around an open outline, or those on both sides of a closed one. */
+function bothSides(parts: readonly Part[], { closed }: Subpath, style: StrokeStyle): Ring[] {
+  const back = reversed(parts);
+  const [right, left] = [parts, back].map((side) =>
+    walkBeside(side, closed, style.width / 2, style).flatMap(({ walk }) => walk),
+  );
+  if (closed) return [Float64Array.from(right), Float64Array.from(left)];
+  const caps = [parts, back].map((side) => capAt(side[side.length - 1].segment, style));
+  return [Float64Array.from([...right, ...caps[0], ...left, ...caps[1]])];
+}
+
+/** The same stroke in pieces along the outline, with its caps. */
+function piecesOf(parts: readonly Part[], { closed }: Subpath, style: StrokeStyle): Ring[][] {
+  const h = style.width / 2;
+  const countOf = (segment: Segment): number =>
+    Math.ceil(
+      Math.max(...[segment, reversedSegment(segment)].map((side) => stepCount(side, h, style.tolerance))) /
+        STEPS_A_PIECE,
+    );
+  const finer = finerParts(parts, countOf);
+  const n = finer.length;
+  const back = reversed(finer);
+  const [right, left] = [finer, back].map((side) => walkBeside(side, closed, h, style));
+  const all = right.map(({ walk, feet }, k) => {
+    const other = left[n - 1 - k].walk;
+    // Across the outline at both ends.
+    return [Float64Array.from([...walk, feet[feet.length - 2], feet[feet.length - 1], ...other, feet[0], feet[1]])];
   });
-  return cleaned(rings, { atLeast: 1 });
+  if (closed) return all;
+  const caps = [back, finer].map((side) => {
+    const { segment } = side[n - 1];
+    const [px, py] = pointAt(segment, 1);
+    const [nx, ny] = normalAt(segment, 1);
+    return [Float64Array.from([px + h * nx, py + h * ny, ...capAt(segment, style), px - h * nx, py - h * ny])];
+  });
+  return [caps[0], ...all, caps[1]];
+}
+
+/** The same parts, travelled the other way. */
+function reversed(parts: readonly Part[]): Part[] {
+  const n = parts.length;
+  return parts.map((_, k) => ({
+    segment: reversedSegment(parts[n - 1 - k].segment),
+    // What lies between two parts lies before the other one now.
+    isInner: parts[(n - k) % n].isInner,
+  }));
 }
 
 /** From the right side of a segment's end around to its left. */

@@ -262,16 +262,16 @@ export class Shape {
   /** What a stroke along the outline covers, dashed where lengths are given. */
   stroke(style: Omit<StrokeStyle, "tolerance">, dash: readonly number[], phase: number): Shape {
     const { outline, tolerance } = this.parts;
-    const { polygons, report } = strokePath(dashPath(outline, dash, phase), { ...style, tolerance });
-    return this.ofPolygons(polygons, this.carried + tolerance + report.movement);
+    const { polygons, movement } = strokePath(dashPath(outline, dash, phase), { ...style, tolerance });
+    return this.ofPolygons(polygons, this.carried + tolerance + movement);
   }
 
   /** The region grown by a distance, or shrunk where it is negative. */
   offset(distance: number, style: Omit<SideStyle, "tolerance">): Shape {
     const { tolerance } = this.parts;
     const { outlines, error } = boundaryOf(this);
-    const { polygons, report } = offsetOutlines(outlines, distance, { ...style, tolerance });
-    return this.ofPolygons(polygons, error + tolerance + report.movement);
+    const { polygons, movement } = offsetOutlines(outlines, distance, { ...style, tolerance });
+    return this.ofPolygons(polygons, error + tolerance + movement);
   }
 
   /** With fewer of its vertices, within a distance of what they told. */
