@@ -6,8 +6,8 @@ import { BentEdge } from "../src/arrangement/bent-edge";
 import { comesWithin, mayComeWithin } from "../src/arrangement/clearance";
 import { distinct } from "../src/arrangement/crossings";
 import { JoinedSets } from "../src/arrangement/joined-sets";
-import { keepExamples, kept } from "../src/arrangement/kept";
 import type { Meetings } from "../src/arrangement/meetings";
+import { keepExamples, kept } from "../src/memory/kept";
 import { operandPair } from "./arbitraries";
 import { textOf } from "./oracles/validity";
 

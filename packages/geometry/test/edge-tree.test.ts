@@ -1,7 +1,7 @@
 import fc from "fast-check";
-import type { EdgeList } from "../src/arrangement/edge-pairs";
-import { EdgeTree } from "../src/arrangement/edge-tree";
-import { GrowingInts } from "../src/arrangement/growing";
+import type { EdgeList } from "../src/edge-tree/edge-pairs";
+import { EdgeTree } from "../src/edge-tree/edge-tree";
+import { GrowingInts } from "../src/memory/growing";
 
 /** Closed rings on integers, one after the other; small ones next to each other, and some that reach far. */
 const edges: fc.Arbitrary<EdgeList> = fc

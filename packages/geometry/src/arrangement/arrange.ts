@@ -1,7 +1,7 @@
+import { kept } from "../memory";
 import { filled, type Ring, type WindingRule } from "../polygon";
 import { type Bends, bendEdges } from "./bend";
 import { type PixelGrid, pixelGrid } from "./grid";
-import { kept } from "./kept";
 import { type Meetings, meetingsOf } from "./meetings";
 import { type Layer, loadOutlines, type Outlines, requireFiniteLayers } from "./outlines";
 import { type Pieces, piecesOf } from "./pieces";

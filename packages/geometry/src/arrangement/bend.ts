@@ -1,8 +1,7 @@
+import { AT_ONCE, GrowingInts, kept } from "../memory";
 import { crossRounded, pointOrder } from "../numeric";
 import { BentEdge } from "./bent-edge";
 import { CLEARANCE } from "./clearance";
-import { GrowingInts } from "./growing";
-import { AT_ONCE, kept } from "./kept";
 import type { Meetings } from "./meetings";
 import { LATER, MEETS, meetAsGiven, meetsPixel, NEXT } from "./near-edge";
 import type { Outlines } from "./outlines";

@@ -1,6 +1,5 @@
-import type { EdgeTree } from "./edge-tree";
-import { GrowingInts } from "./growing";
-import { kept } from "./kept";
+import type { EdgeTree } from "../edge-tree";
+import { GrowingInts, kept } from "../memory";
 import type { Outlines } from "./outlines";
 
 /** Pixels of crossings. */

@@ -1,7 +1,6 @@
+import { GrowingInts, kept } from "../memory";
 import type { Ring } from "../polygon";
 import type { Arrangement } from "./arrange";
-import { GrowingInts } from "./growing";
-import { kept } from "./kept";
 import type { Positions } from "./positions";
 import type { HalfEdgeRings } from "./rings";
 

@@ -1,6 +1,6 @@
+import { keepExamples } from "../memory";
 import type { Ring } from "../polygon";
 import { arrange, type Region } from "./arrange";
-import { keepExamples } from "./kept";
 import { select } from "./select";
 
 /** From so many vertices on there may be a million crossings; the first time they take longer than the examples do. */

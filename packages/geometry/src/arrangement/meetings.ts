@@ -1,10 +1,9 @@
+import type { PairVisitor } from "../edge-tree";
+import { EdgeTree } from "../edge-tree";
+import { GrowingDoubles, GrowingInts, kept } from "../memory";
 import { crossingPixel, type Pixel } from "./crossing-pixel";
 import { type Crossings, type CrossingVisitor, distinct, forEachCrossing } from "./crossings";
-import type { PairVisitor } from "./edge-pairs";
-import { EdgeTree } from "./edge-tree";
-import { GrowingDoubles, GrowingInts } from "./growing";
 import { JoinedSets } from "./joined-sets";
-import { kept } from "./kept";
 import { comesNear, isBeside, isNearLine } from "./near-edge";
 import type { Outlines } from "./outlines";
 import { type NearPoints, withoutTwins } from "./twin-edges";

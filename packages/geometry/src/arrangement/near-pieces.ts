@@ -1,7 +1,7 @@
+import { AT_ONCE } from "../memory";
 import type { Bends } from "./bend";
 import { BentEdge } from "./bent-edge";
 import { CLEARANCE, comesWithin, mayComeWithin, type Offsets, SURELY_CLEAR, shrinkage, TOUCHING } from "./clearance";
-import { AT_ONCE } from "./kept";
 import type { Meetings } from "./meetings";
 import { distanceToEdge } from "./near-edge";
 import type { Outlines } from "./outlines";

@@ -1,5 +1,5 @@
+import { AT_ONCE, kept } from "../memory";
 import type { Bends } from "./bend";
-import { AT_ONCE, kept } from "./kept";
 import type { Meetings } from "./meetings";
 import { isLess, type Outlines } from "./outlines";
 

@@ -1,9 +1,9 @@
+import { EdgeTree } from "../edge-tree";
+import { GrowingInts } from "../memory";
 import { orientation } from "../numeric";
 import { allRings, type Bounds, bounds, type Operand, OperandError, type Polygon, type Ring } from "../polygon";
 import { arrange } from "./arrange";
 import { combineAll, type Operation, SELECTIONS } from "./combine";
-import { EdgeTree } from "./edge-tree";
-import { GrowingInts } from "./growing";
 import { select } from "./select";
 
 /** A large operand that small shapes are combined with again and again, each of them somewhere in its frame. */

@@ -1,7 +1,7 @@
+import { kept } from "../memory";
 import type { Bends } from "./bend";
 import type { Offsets } from "./clearance";
 import type { PixelGrid } from "./grid";
-import { kept } from "./kept";
 import type { Meetings } from "./meetings";
 import { NearPieces } from "./near-pieces";
 import { isLess, MOST_UNITED, type Outlines } from "./outlines";

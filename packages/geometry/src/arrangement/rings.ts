@@ -1,6 +1,5 @@
+import { GrowingInts, kept } from "../memory";
 import { crossSign } from "../numeric";
-import { GrowingInts } from "./growing";
-import { kept } from "./kept";
 import type { Outlines } from "./outlines";
 import type { Pieces } from "./pieces";
 import { aheadOf, type Stars, startOf } from "./stars";

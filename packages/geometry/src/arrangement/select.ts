@@ -1,10 +1,9 @@
+import { GrowingDoubles, kept } from "../memory";
 import { pointOrder } from "../numeric";
 import type { MultiPolygon, Polygon, Ring } from "../polygon";
 import type { Arrangement } from "./arrange";
 import { coveringEdges } from "./covering-edges";
 import { drawRings } from "./draw-rings";
-import { GrowingDoubles } from "./growing";
-import { kept } from "./kept";
 import { nest } from "./nesting";
 import { roundingOf } from "./outlines";
 import { keepBesideStraight, positionsOf } from "./restore";

@@ -1,5 +1,5 @@
+import { kept } from "../memory";
 import { crossSign } from "../numeric";
-import { kept } from "./kept";
 import type { Outlines } from "./outlines";
 import type { Pieces } from "./pieces";
 

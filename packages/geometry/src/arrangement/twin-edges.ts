@@ -1,6 +1,6 @@
-import type { GrowingInts } from "./growing";
+import type { GrowingInts } from "../memory";
+import { kept } from "../memory";
 import { JoinedSets } from "./joined-sets";
-import { kept } from "./kept";
 
 /** The points near each edge: those of edge e are points[first[e]] to points[first[e + 1]]. */
 export interface NearPoints {

@@ -1,8 +1,7 @@
+import type { EdgeTree } from "../edge-tree";
+import { GrowingInts, kept } from "../memory";
 import { crossSign } from "../numeric";
 import type { Bends } from "./bend";
-import type { EdgeTree } from "./edge-tree";
-import { GrowingInts } from "./growing";
-import { kept } from "./kept";
 import { isLess, type Outlines } from "./outlines";
 import type { Pieces } from "./pieces";
 import type { Stars } from "./stars";

@@ -1,76 +1,158 @@
-import { distanceTo, type Foot, nearestOnEdge } from "../distance";
+/**
+ * The fewest points of a polyline that stay within a tolerance of it, by breadth-first search: edges of a shortcut graph
+ * lead from a point to all later ones that stand for what lies between (H. Imai and M. Iri, "Polygonal approximations of a
+ * curve", 1988), and are proposed by cones of directions (W. S. Chan and F. Chin, "Approximation of polygonal curves with
+ * minimum number of line segments or minimum error", 1996).
+ */
 
-/** An edge of the result replaces at most so many edges. */
-export const WINDOW = 2000;
+/** So many points are gone on from in each round, those that are furthest along: more where there are fewer in all. */
+const BEAM = 12;
+const WIDEST_BEAM = 256;
+const POINTS_A_BEAM = 500_000;
+/** A search goes on for so many points without finding one, and for twice as many as it has come. */
+const PATIENCE = 128;
 
 /**
- * Indices from `first` to `last` (rising, both among them) of the fewest points x0 y0 x1 y1 … such that each edge
- * between neighbours is within `tolerance` of the points left out between them.
+ * Indices from `first` to `last` (rising, both among them) of points x0 y0 x1 y1 … such that each edge between neighbours
+ * is within `tolerance` of the points left out between them. The fewest there are wherever at most 12 points come into
+ * question at a time (up to 256 among fewer points than 40,000), and few more elsewhere. O(n) for outlines that turn as outlines do.
  */
 export function fewestVertices(points: Float64Array, first: number, last: number, tolerance: number): number[] {
-  const count = last - first + 1;
-  const steps = new Int32Array(count).fill(count);
-  const before = new Int32Array(count);
-  steps[0] = 0;
-  for (let i = 0; i < count - 1; i++) {
-    for (const j of reachable(points, first + i, Math.min(last, first + i + WINDOW), tolerance)) {
-      const k = j - first;
-      if (steps[i] + 1 >= steps[k] || !(deviationOf(points, first + i, j) <= tolerance)) continue;
-      steps[k] = steps[i] + 1;
-      before[k] = i;
+  const parent = new Int32Array(last - first + 1).fill(-1);
+  const beam = Math.max(BEAM, Math.min(WIDEST_BEAM, Math.floor(POINTS_A_BEAM / (last - first + 1))));
+  const search = new Search(points, last, tolerance, beam);
+  let front = [first];
+  while (front.length > 0 && parent[last - first] < 0) {
+    const proposals = front.flatMap((i) => search.proposalsFrom(i));
+    proposals.sort((p, q) => q.to - p.to || p.from - q.from);
+    front = [];
+    for (const { from, to } of proposals) {
+      if (parent[to - first] >= 0) continue;
+      if (to > from + 1 && !(deviationOf(points, from, to, tolerance) <= tolerance)) continue;
+      parent[to - first] = from;
+      front.push(to);
+      if (to === last || front.length === beam) break;
     }
   }
   const kept = [last];
-  for (let k = count - 1; k > 0; k = before[k]) kept.push(first + before[k]);
+  for (let k = last; k > first; k = parent[k - first]) kept.push(parent[k - first]);
   return kept.reverse();
 }
 
-/** The greatest distance of the points between i and j from the edge between them. */
-export function deviationOf(points: Float64Array, i: number, j: number): number {
-  let most = 0;
-  for (let k = i + 1; k < j; k++) most = Math.max(most, offEdge(points, k, i, j));
-  return most;
-}
-
-/** The distance of point k from the edge between i and j. */
-export function offEdge(points: Float64Array, k: number, i: number, j: number): number {
-  const foot: Foot = { x: 0, y: 0, squared: 0 };
-  const [x, y] = [points[2 * k], points[2 * k + 1]];
-  nearestOnEdge(x, y, points[2 * i], points[2 * i + 1], points[2 * j], points[2 * j + 1], foot);
-  return distanceTo(foot, x, y);
-}
-
-/**
- * The points after i that a ray from i can aim at and pass all points between within the tolerance. Each of those leaves
- * a wedge of directions; the search ends where their intersection is empty. A little is added to the wedges, because
- * this only proposes.
- */
-function reachable(points: Float64Array, i: number, last: number, tolerance: number): number[] {
-  const [x, y] = [points[2 * i], points[2 * i + 1]];
-  const found = [i + 1];
-  let middle = Number.NaN;
-  let [low, high] = [-Math.PI, Math.PI];
-  for (let j = i + 1; j <= last; j++) {
-    const [dx, dy] = [points[2 * j] - x, points[2 * j + 1] - y];
-    const distance = Math.hypot(dx, dy);
-    const direction = Math.atan2(dy, dx);
-    const off = Number.isNaN(middle) || distance === 0 ? 0 : turnBetween(middle, direction);
-    if (j > i + 1 && off >= low - SLACK && off <= high + SLACK) found.push(j);
-    if (distance <= tolerance) continue;
-    if (Number.isNaN(middle)) middle = direction;
-    const half = Math.asin(tolerance / distance);
-    low = Math.max(low, off - half);
-    high = Math.min(high, off + half);
-    if (low > high + SLACK) break;
+/** The greatest distance of the points between i and j from the edge between them; what exceeds `most` may be told as less. */
+export function deviationOf(points: Float64Array, i: number, j: number, most = Number.POSITIVE_INFINITY): number {
+  const ax = points[2 * i];
+  const ay = points[2 * i + 1];
+  const bx = points[2 * j];
+  const by = points[2 * j + 1];
+  let worst = 0;
+  for (let k = i + 1; k < j; k++) {
+    const off = offEdge(points[2 * k], points[2 * k + 1], ax, ay, bx, by);
+    if (off > worst) {
+      worst = off;
+      if (worst > most) return worst;
+    }
   }
-  return found;
+  return worst;
+}
+
+/** The distance of a point from the edge a b. */
+export function offEdge(x: number, y: number, ax: number, ay: number, bx: number, by: number): number {
+  const dx = bx - ax;
+  const dy = by - ay;
+  const px = x - ax;
+  const py = y - ay;
+  const along = px * dx + py * dy;
+  if (!(along > 0)) return Math.sqrt(px * px + py * py);
+  const squared = dx * dx + dy * dy;
+  if (along >= squared) return Math.sqrt((x - bx) * (x - bx) + (y - by) * (y - by));
+  return Math.abs(px * dy - py * dx) / Math.sqrt(squared);
+}
+
+/** Searches the points that edges may lead to. */
+class Search {
+  private readonly proposed: number[] = [];
+
+  constructor(
+    private readonly points: Float64Array,
+    private readonly last: number,
+    private readonly tolerance: number,
+    private readonly beam: number,
+  ) {}
+
+  /** The furthest points that edges from point i may lead to, and the next one, which they always may. */
+  proposalsFrom(i: number): { from: number; to: number }[] {
+    this.propose(i);
+    const { proposed, beam } = this;
+    const far = proposed.slice(Math.max(1, proposed.length - beam)).map((to) => ({ from: i, to }));
+    return [{ from: i, to: i + 1 }, ...far];
+  }
+
+  /**
+   * The points after i that a ray from there can aim at and pass all points between within the tolerance. Each of those,
+   * unless it is that near to i, leaves a cone of directions; the search ends where no direction is left in all of them. A
+   * little is added to the cones, because this only proposes.
+   */
+  private propose(i: number): void {
+    const { points, last, proposed } = this;
+    const tolerance = this.tolerance * (1 + SLACK);
+    const squared = tolerance * tolerance;
+    const x = points[2 * i];
+    const y = points[2 * i + 1];
+    proposed.length = 0;
+    proposed.push(i + 1);
+    let isFree = true;
+    // The cone's sides, and its middle.
+    let lx = 0;
+    let ly = 0;
+    let hx = 0;
+    let hy = 0;
+    let furthest = i + 1;
+    for (let j = i + 1; j <= last && j - furthest <= Math.max(PATIENCE, furthest - i); j++) {
+      const dx = points[2 * j] - x;
+      const dy = points[2 * j + 1] - y;
+      const distance = dx * dx + dy * dy;
+      const size = Math.sqrt(distance);
+      if (j > i + 1 && (isFree || distance === 0 || isInCone(dx / size, dy / size, lx, ly, hx, hy))) {
+        proposed.push(j);
+        furthest = j;
+      }
+      if (distance <= squared) continue;
+      const sin = tolerance / size;
+      const cos = Math.sqrt(1 - sin * sin);
+      const ux = dx / size;
+      const uy = dy / size;
+      const ax = ux * cos + uy * sin;
+      const ay = uy * cos - ux * sin;
+      const bx = ux * cos - uy * sin;
+      const by = uy * cos + ux * sin;
+      if (isFree) {
+        isFree = false;
+        lx = ax;
+        ly = ay;
+        hx = bx;
+        hy = by;
+        continue;
+      }
+      const keepsLow = isInCone(lx, ly, ax, ay, bx, by);
+      const keepsHigh = isInCone(hx, hy, ax, ay, bx, by);
+      if (!keepsLow && !isInCone(ax, ay, lx, ly, hx, hy)) break;
+      if (!keepsHigh && !isInCone(bx, by, lx, ly, hx, hy)) break;
+      if (!keepsLow) {
+        lx = ax;
+        ly = ay;
+      }
+      if (!keepsHigh) {
+        hx = bx;
+        hy = by;
+      }
+    }
+  }
 }
 
 const SLACK = 1e-9;
 
-/** From one direction to another, in (−π, π]. */
-function turnBetween(from: number, to: number): number {
-  const turn = to - from;
-  if (turn > Math.PI) return turn - 2 * Math.PI;
-  return turn <= -Math.PI ? turn + 2 * Math.PI : turn;
+/** Whether a unit vector lies in the cone from l around to h, of less than half a turn, or beside it by rounding. */
+function isInCone(x: number, y: number, lx: number, ly: number, hx: number, hy: number): boolean {
+  return lx * y - ly * x >= -SLACK && x * hy - y * hx >= -SLACK && x * (lx + hx) + y * (ly + hy) > 0;
 }

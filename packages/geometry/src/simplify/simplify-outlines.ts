@@ -1,22 +1,22 @@
-import { properCrossings, type Ring } from "../polygon";
+import { orientationOf, type Ring } from "../polygon";
+import { conflictsIn, sharedVertices } from "./conflicts";
 import { deviationOf, fewestVertices, offEdge } from "./fewest-vertices";
-
-interface Outline {
-  vertices: Ring;
-  closed: boolean;
-}
+import type { Outline, Run } from "./run";
 
 export class SimplifyError extends Error {
   override readonly name = "SimplifyError";
 }
 
-/** How many crossings are mended in one round. */
-const CROSSINGS_A_ROUND = 1000;
+/** After so many rounds of giving back, edges take back all vertices that they replaced. */
+const ROUNDS = 48;
 
 /**
  * The outlines with fewer of their vertices, within `tolerance` (plan units, at least 0) of what they were; `deviation`
- * is the greatest distance that came of it. Closed outlines keep three vertices at least. Where edges of the result
- * cross, those that replaced several take vertices back, until only edges cross that did before.
+ * is the greatest distance that came of it. Closed outlines keep three vertices at least, and turn as they did.
+ *
+ * Valid polygons stay valid: rings simple, meeting at most in vertices that they shared, each hole inside its outer ring.
+ * Of outlines that cross or touch otherwise, edges meet only where both are edges of the input. O(n log n) for outlines
+ * that turn as outlines do. Throws {@link SimplifyError} for a tolerance that is not a finite number of at least 0.
  */
 export function simplifyOutlines(
   outlines: readonly Outline[],
@@ -24,77 +24,103 @@ export function simplifyOutlines(
 ): { outlines: Outline[]; deviation: number } {
   if (!(tolerance >= 0 && tolerance < Number.POSITIVE_INFINITY))
     throw new SimplifyError(`the tolerance must be a finite number of at least 0, not ${tolerance}`);
-  const runs = outlines.map((outline) => runOf(outline, tolerance));
-  for (;;) {
-    const simplified = runs.map(pickedFrom);
-    const given = properCrossings(simplified, CROSSINGS_A_ROUND)
-      .flatMap(({ first, second }) => [first, second])
-      .filter(({ outline, edge }) => giveBack(runs[outline], edge));
-    if (given.length === 0) return { outlines: simplified, deviation: Math.max(0, ...runs.map(deviationIn)) };
-    for (const outline of new Set(given.map(({ outline }) => outline))) choose(runs[outline], tolerance);
+  const isShared = sharedVertices(outlines);
+  const runs = outlines.map((outline, k) => runOf(outline, isShared[k], tolerance));
+  for (let round = 0; ; round++) {
+    const conflicts = conflictsIn(runs);
+    conflicts.forEach((places, k) => {
+      giveBack(runs[k], places, tolerance, round >= ROUNDS);
+    });
+    if (conflicts.every((places) => places.size === 0)) break;
   }
+  return { outlines: runs.map(pickedFrom), deviation: runs.reduce((most, run) => Math.max(most, deviationIn(run)), 0) };
 }
 
-/** An outline as points in a row, the start of a closed one again at the end, and the indices of those that stay. */
-interface Run {
-  points: Float64Array;
-  closed: boolean;
-  /** Points that have to stay, rising, the first and the last among them. */
-  fixed: number[];
-  kept: number[];
-}
-
-function runOf({ vertices, closed }: Outline, tolerance: number): Run {
+function runOf({ vertices, closed }: Outline, isShared: Uint8Array, tolerance: number): Run {
   const n = vertices.length / 2;
   const start = closed ? leastOf(vertices) : 0;
-  const points = Float64Array.from({ length: vertices.length + (closed && n > 0 ? 2 : 0) }, (_, i) => {
-    return vertices[(2 * start + i) % vertices.length];
-  });
+  const points = new Float64Array(vertices.length + (closed && n > 0 ? 2 : 0));
+  points.set(vertices.subarray(2 * start));
+  points.set(vertices.subarray(0, 2 * start), vertices.length - 2 * start);
+  if (closed && n > 0) points.set(points.subarray(0, 2), vertices.length);
   const last = points.length / 2 - 1;
-  const run: Run = { points, closed, fixed: last > 0 ? [0, last] : [0], kept: [] };
-  if (n === 0) return { ...run, fixed: [] };
-  choose(run, tolerance);
-  while (closed && run.kept.length < 4 && run.fixed.length < Math.min(4, n + 1)) {
-    fix(run, widestGap(run));
-    choose(run, tolerance);
+  const run: Run = { points, closed, kept: n > 0 ? [0] : [], sense: closed ? orientationOf(vertices) : 0 };
+  if (last <= 0) return run;
+  // What outlines share stays as it is, with the edges there: so nothing crosses in it.
+  let from = 0;
+  const goTo = (k: number): void => {
+    if (k <= from) return;
+    for (const j of fewestVertices(points, from, k, tolerance).slice(1)) run.kept.push(j);
+    from = k;
+  };
+  for (let k = 1; k < last; k++) {
+    const at = (k + start) % n;
+    if (!isShared[at]) continue;
+    goTo(k - 1);
+    goTo(k);
+    goTo(k + 1);
   }
+  goTo(last);
+  // Three vertices at least.
+  while (closed && run.kept.length < 4 && run.kept.length < last + 1)
+    giveBack(run, new Set([furthestEdge(run)]), tolerance, false);
   return run;
 }
 
-function choose(run: Run, tolerance: number): void {
-  const { points, fixed } = run;
-  run.kept = fixed.slice(0, 1);
-  for (let i = 1; i < fixed.length; i++)
-    run.kept.push(...fewestVertices(points, fixed[i - 1], fixed[i], tolerance).slice(1));
+/** The edge that is furthest from what it replaced. */
+function furthestEdge({ points, kept }: Run): number {
+  let [most, furthest] = [-1, 0];
+  for (let e = 0; e + 1 < kept.length; e++) {
+    const off = kept[e + 1] - kept[e] > 1 ? deviationOf(points, kept[e], kept[e + 1]) : -1;
+    if (off > most) [most, furthest] = [off, e];
+  }
+  return furthest;
 }
 
-/** Keeps the middle of what an edge of the result replaces; false when it replaces nothing. */
-function giveBack(run: Run, edge: number): boolean {
-  const [i, j] = [run.kept[edge], run.kept[edge + 1]];
-  if (j - i < 2) return false;
-  fix(run, (i + j) >> 1);
-  return true;
-}
-
-function fix(run: Run, index: number): void {
-  if (!run.fixed.includes(index)) run.fixed = [...run.fixed, index].sort((a, b) => a - b);
-}
-
-/** The point that is furthest from the edges between the fixed ones. */
-function widestGap({ points, fixed }: Run): number {
-  let widest = fixed[0] + 1;
-  let most = -1;
-  for (let i = 1; i < fixed.length; i++)
-    for (let k = fixed[i - 1] + 1; k < fixed[i]; k++) {
-      const off = offEdge(points, k, fixed[i - 1], fixed[i]);
-      if (off > most) [most, widest] = [off, k];
+/** Edges of the result, by their places in `kept`, take back a point or all of those that they replaced. */
+function giveBack(run: Run, edges: ReadonlySet<number>, tolerance: number, all: boolean): void {
+  if (edges.size === 0) return;
+  const { points, kept } = run;
+  const next: number[] = kept.slice(0, 1);
+  for (let e = 0; e + 1 < kept.length; e++) {
+    const [i, j] = [kept[e], kept[e + 1]];
+    if (!edges.has(e) || j - i < 2) next.push(j);
+    else if (all) for (let k = i + 1; k <= j; k++) next.push(k);
+    else {
+      const middle = dividing(points, i, j);
+      for (const [a, b] of [
+        [i, middle],
+        [middle, j],
+      ])
+        for (const k of fewestVertices(points, a, b, tolerance).slice(1)) next.push(k);
     }
-  return widest;
+  }
+  run.kept = next;
+}
+
+/** The point furthest from the edge between i and j, if that leaves a tenth on each side; otherwise the middle one. */
+function dividing(points: Float64Array, i: number, j: number): number {
+  let [most, furthest] = [-1, (i + j) >> 1];
+  for (let k = i + 1; k < j; k++) {
+    const off = offsetAt(points, k, i, j);
+    if (off > most) [most, furthest] = [off, k];
+  }
+  const margin = (j - i) / 10;
+  return furthest - i >= margin && j - furthest >= margin ? furthest : (i + j) >> 1;
+}
+
+function offsetAt(p: Float64Array, k: number, i: number, j: number): number {
+  return offEdge(p[2 * k], p[2 * k + 1], p[2 * i], p[2 * i + 1], p[2 * j], p[2 * j + 1]);
 }
 
 function pickedFrom({ points, kept, closed }: Run): Outline {
-  const indices = closed && kept.length > 1 ? kept.slice(0, -1) : kept;
-  return { vertices: Float64Array.from(indices.flatMap((i) => [points[2 * i], points[2 * i + 1]])), closed };
+  const count = closed && kept.length > 1 ? kept.length - 1 : kept.length;
+  const vertices = new Float64Array(2 * count);
+  for (let i = 0; i < count; i++) {
+    vertices[2 * i] = points[2 * kept[i]];
+    vertices[2 * i + 1] = points[2 * kept[i] + 1];
+  }
+  return { vertices, closed };
 }
 
 function deviationIn({ points, kept }: Run): number {

@@ -52,16 +52,20 @@ function dashesOf(subpath: Subpath, lengths: readonly number[], period: number, 
   return [{ ...end, segments: [...end.segments, ...begin.segments], heading: undefined }, ...dashes];
 }
 
+/** What is shorter than this share of an outline is rounding. */
+const NOTHING = 1e-13;
+
 /** Where dashes begin and end along a length, rising, clipped to it. */
 function stretchesOf(lengths: readonly number[], period: number, start: number, total: number): [number, number][] {
   const stretches: [number, number][] = [];
-  for (let round = 0; round * period - start < total; round++) {
+  const nothing = NOTHING * Math.max(total, period);
+  for (let round = 0; round * period - start < total - nothing; round++) {
     // Anew in each round, so that rounding does not add up.
     let at = round * period - start;
-    for (let i = 0; i < lengths.length && at < total; i++) {
+    for (let i = 0; i < lengths.length && at < total - nothing; i++) {
       const end = at + lengths[i];
-      const isDash = i % 2 === 0 && (end > 0 || (end === 0 && lengths[i] === 0));
-      if (isDash) stretches.push([Math.max(0, at), Math.min(total, end)]);
+      const isDash = i % 2 === 0 && (end > nothing || (lengths[i] === 0 && at >= -nothing));
+      if (isDash) stretches.push([at > nothing ? at : 0, end < total - nothing ? Math.max(0, end) : total]);
       at = end;
     }
   }
@@ -107,15 +111,17 @@ class MeasuredOutline {
     return { x, y, segments: [], closed: false, heading: frameAt(segments[first], t0).tangent };
   }
 
-  /** The segment that a length falls into, and the parameter on it. */
+  /** The segment that a length falls into, and the parameter on it; the next segment where it ends there, but for rounding. */
   private placeOf(length: number): [index: number, t: number] {
     const { before, lengths } = this;
+    const nothing = NOTHING * this.total;
     let [low, high] = [0, before.length - 1];
     while (low < high) {
       const middle = (low + high + 1) >> 1;
-      if (before[middle] <= length) low = middle;
+      if (before[middle] <= length + nothing) low = middle;
       else high = middle - 1;
     }
-    return [low, lengths[low].parameterAt(length - before[low])];
+    if (length >= before[low] + lengths[low].total - nothing) return [low, 1];
+    return [low, length <= before[low] + nothing ? 0 : lengths[low].parameterAt(length - before[low])];
   }
 }

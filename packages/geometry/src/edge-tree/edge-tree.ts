@@ -1,6 +1,6 @@
+import type { GrowingInts } from "../memory";
+import { kept } from "../memory";
 import { type EdgeList, EdgePairs, FAN, LEAF, type PairVisitor, STRIDE } from "./edge-pairs";
-import type { GrowingInts } from "./growing";
-import { kept } from "./kept";
 
 /**
  * A tree of boxes over edges in their order along the outlines, where neighbours lie close together. Answers which pairs

@@ -1,0 +1,3 @@
+/** Memory of large computations: typed arrays that grow, and what keeps compiled code from being thrown away. */
+export { GrowingDoubles, GrowingInts } from "./growing";
+export { AT_ONCE, keepExamples, kept } from "./kept";
