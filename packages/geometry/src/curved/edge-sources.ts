@@ -1,5 +1,13 @@
 import type { FlatPath } from "../flatten";
-import { type Affine, type Path, type Segment, segmentsWithJoin, transformPath, transformPoint } from "../path";
+import {
+  type Affine,
+  longestHalfAxis,
+  type Path,
+  type Segment,
+  segmentsWithJoin,
+  transformPath,
+  transformPoint,
+} from "../path";
 
 /** A segment that edges of a ring stand for, and where it was told. */
 export interface CurveSource<T> {
@@ -9,6 +17,10 @@ export interface CurveSource<T> {
   subpath: number;
   /** The segment's place in its subpath; the closing join comes last. */
   index: number;
+  /** No edge was further from its segment than this, in plan units. */
+  deviation: number;
+  /** All segments of that, where it is known: around[index] is the segment. */
+  around?: readonly Segment[];
 }
 
 /** What the edges of a ring stand for: edge i, from vertex i on, for `curves[curve[i]]` from parameter to parameter. */
@@ -37,7 +49,14 @@ export function sourcesOf<T>(path: Path, flat: FlatPath, attached: T): EdgeSourc
     const to = Float64Array.from(from, (_, i) => (i + 1 < n && curve[i + 1] === curve[i] ? from[i + 1] : 1));
     return {
       vertices,
-      curves: segments.map((each, index) => ({ segment: each, attached, subpath, index })),
+      curves: segments.map((each, index) => ({
+        segment: each,
+        attached,
+        subpath,
+        index,
+        deviation: flat.error,
+        around: segments,
+      })),
       curve,
       from,
       to,
@@ -47,15 +66,27 @@ export function sourcesOf<T>(path: Path, flat: FlatPath, attached: T): EdgeSourc
 
 /** The same after a map of the plane: the ranges of parameters stay. */
 export function transformSources<T>(sources: readonly EdgeSources<T>[], map: Affine): EdgeSources<T>[] {
+  const stretch = longestHalfAxis(map.a, map.b, map.c, map.d);
+  const known = new Map<readonly Segment[], Segment[]>();
+  const mapped = (segments: readonly Segment[]): Segment[] => {
+    const path = { subpaths: [{ x: 0, y: 0, closed: false, segments: [...segments] }] };
+    const found = known.get(segments) ?? transformPath(path, map).subpaths[0].segments;
+    known.set(segments, found);
+    return found;
+  };
   return sources.map(({ vertices, curves, ...ranges }) => {
     const moved = new Float64Array(vertices.length);
     for (let i = 0; i < moved.length; i += 2) moved.set(transformPoint(map, vertices[i], vertices[i + 1]), i);
-    const segments = curves.map(({ segment }) => segment);
-    const path = transformPath({ subpaths: [{ x: 0, y: 0, closed: false, segments }] }, map);
+    const alone = mapped(curves.map(({ segment }) => segment));
     return {
       ...ranges,
       vertices: moved,
-      curves: curves.map((curve, i) => ({ ...curve, segment: path.subpaths[0].segments[i] })),
+      curves: curves.map((curve, i) => {
+        const deviation = stretch * curve.deviation;
+        if (!curve.around) return { ...curve, deviation, segment: alone[i] };
+        const around = mapped(curve.around);
+        return { ...curve, deviation, around, segment: around[curve.index] };
+      }),
     };
   });
 }

@@ -53,7 +53,7 @@ function partOfEdge<T>(
   const shares = [shareOf(x0, y0), shareOf(x1, y1)];
   if (shares.some((share) => !(share > -BEYOND && share < 1 + BEYOND))) {
     const segment: Segment = { kind: "line", x0, y0, x1, y1 };
-    return { curve: { ...source, segment }, from: 0, to: 1 };
+    return { curve: { ...source, segment, deviation: 0, around: undefined }, from: 0, to: 1 };
   }
   const [first, last] = shares.map((share) => {
     if (share < BEYOND) return from[e];

@@ -61,12 +61,15 @@ function near(p: readonly number[], q: readonly number[], reach: number): boolea
   return p[0] <= q[2] + slack && q[0] <= p[2] + slack && p[1] <= q[3] + slack && q[1] <= p[3] + slack;
 }
 
+/** Where curves touch each step halves what is missing. */
+const MOST_STEPS = 60;
+
 /** The meeting near parameters s and t by Newton's method on A(s) = B(t), as far as it comes nearer. */
 export function polishedMeeting(a: Segment, b: Segment, s: number, t: number): Meeting {
   const clamp = (value: number): number => Math.max(0, Math.min(1, value));
   let [bestS, bestT, off] = [clamp(s), clamp(t), Number.POSITIVE_INFINITY];
   let [nextS, nextT] = [bestS, bestT];
-  for (let i = 0; i < 8; i++) {
+  for (let i = 0; i < MOST_STEPS; i++) {
     const [p, q] = [derivativesAt(a, nextS), derivativesAt(b, nextT)];
     const [x, y] = [q.x - p.x, q.y - p.y];
     if (!(Math.hypot(x, y) < off)) break;
