@@ -61,6 +61,7 @@ const results = KINDS.map((kind) => {
 
 const { FAMILIES, pairOf } = await load("packages/geometry/test/fuzz/families.ts");
 const { faultsOf } = await load("packages/geometry/test/fuzz/check.ts");
+const { DERIVED } = await load("packages/geometry/test/fuzz/derived/index.ts");
 const longest = JSON.parse(readFileSync(path.join(root, "docs/accuracy-fuzz.json"), "utf8"));
 let wrong = 0;
 for (let index = 0; index < CASES; index++) {
@@ -98,7 +99,18 @@ ${CASES} pairs of operands from ${Object.keys(FAMILIES).length} families (${Obje
 areas against exact slabs in fractions, validity in exact integers, new vertices against the exact crossings of the edges
 that came in, the operands in the other order, the result combined with itself. Wrong: ${wrong}.
 
-The longest run, \`npm run fuzz -- ${longest.cases} ${longest.seed}\`: ${longest.cases} pairs, ${4 * longest.cases} operations. Wrong: ${longest.wrong}.
+The longest run, \`npm run fuzz -- ${longest.sets.cases} ${longest.sets.seed}\`: ${longest.sets.cases} pairs, ${4 * longest.sets.cases} operations. Wrong: ${longest.sets.wrong}.
+
+## What is derived from outlines
+
+${Object.keys(DERIVED).join(", ")}: each against a slow oracle of its own (packages/geometry/test/fuzz/derived), on random outlines
+(lattices, needles, cusps, straight and folded curves, flat arcs, loops, doubled points, from 1e-6 to 1e6 in size). Areas and
+memberships are exact; strokes and offsets are held against the distance of random places from the true outline, or against
+normals and joins one by one; kept curves against closed forms of circles with lines and circles at all angles; simplified
+outlines against exact validity, and the Hausdorff distance both ways. A case is slow when it takes more than 100 times the
+median of its operation and size.
+
+The longest run, \`npm run fuzz -- ${longest.derived.cases} ${longest.derived.seed} derived\`: ${longest.derived.cases} cases. Wrong: ${longest.derived.wrong}; slow: ${longest.derived.slow}.
 `,
 );
 console.log(rows.join("\n"));

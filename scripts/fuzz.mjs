@@ -1,5 +1,7 @@
-// npm run fuzz -- [cases] [seed]: the four operations on random pairs of operands against exact oracles, on all cores. The
-// longest run is kept in docs/accuracy-fuzz.json, for docs/accuracy.md.
+// npm run fuzz -- [cases] [seed] [sets | derived | an operation]: random cases against slow oracles, on all cores. `sets`
+// are the four operations on pairs of operands, `derived` what is derived from outlines (packages/geometry/test/fuzz), each
+// operation in turn or one alone. Cases that take too long for their size are told, too. The longest runs are kept in
+// docs/accuracy-fuzz.json, for docs/accuracy.md.
 import { readFileSync, writeFileSync } from "node:fs";
 import { availableParallelism } from "node:os";
 import path from "node:path";
@@ -8,48 +10,127 @@ import { isMainThread, parentPort, Worker, workerData } from "node:worker_thread
 import { load } from "./lib/bundle.mjs";
 import { root } from "./lib/run.mjs";
 
+/** A case that runs longer than this does not end. */
+const LONGEST = 120_000;
+/** Slow is what takes so many times the median of its operation and size, and so many milliseconds, twice. */
+const [TIMES_THE_MEDIAN, SLOW] = [100, 20];
+
 if (isMainThread) await runAll();
 else await runShare(workerData);
 
 /** Deals the cases out to threads, one after the other in turns, and sums up what is wrong. */
 async function runAll() {
-  const [cases = 1400, seed = Date.now() % 1_000_000] = process.argv.slice(2).map(Number);
-  console.log(`${cases} cases, seed ${seed}`);
-  let done = 0;
-  let wrong = 0;
-  const threads = availableParallelism();
-  const shares = Array.from({ length: threads }, (_, first) => {
-    const worker = new Worker(fileURLToPath(import.meta.url), { workerData: { first, step: threads, cases, seed } });
-    worker.on("message", ({ line }) => {
-      if (line) {
-        wrong++;
-        console.log(line);
-      }
-      if (++done % 10_000 === 0) console.log(`${done} cases, ${wrong} wrong`);
-    });
-    return new Promise((resolve, reject) => worker.on("error", reject).on("exit", resolve));
-  });
-  await Promise.all(shares);
-  console.log(`${cases} cases, ${4 * cases} operations, seed ${seed}: ${wrong} wrong`);
-  const record = path.join(root, "docs/accuracy-fuzz.json");
-  const longest = JSON.parse(readFileSync(record, "utf8"));
-  if (cases >= longest.cases) writeFileSync(record, `{ "cases": ${cases}, "seed": ${seed}, "wrong": ${wrong} }\n`);
-  process.exitCode = wrong || done !== cases ? 1 : 0;
+  const [cases = 1400, seed = Date.now() % 1_000_000] = process.argv.slice(2, 4).map(Number);
+  const what = process.argv[4] ?? "sets";
+  console.log(`${cases} cases of ${what}, seed ${seed}`);
+  const count = { done: 0, wrong: 0 };
+  const times = [];
+  const step = availableParallelism();
+  await Promise.all(
+    Array.from({ length: step }, (_, first) => runThread({ first, step, cases, seed, what }, count, times)),
+  );
+  const slow = await slowOnes(times, seed, what);
+  for (const { index, operation, milliseconds, median } of slow)
+    console.log(`case ${index}, ${operation}: ${milliseconds.toFixed(0)} ms, where ${median.toFixed(2)} are usual`);
+  console.log(`${cases} cases of ${what}, seed ${seed}: ${count.wrong} wrong, ${slow.length} slow`);
+  keep(what, { cases, seed, wrong: count.wrong, slow: slow.length });
+  process.exitCode = count.wrong || slow.length || count.done !== cases ? 1 : 0;
 }
 
-/** Tells the main thread of each case, with a line where something is wrong. */
-async function runShare({ first, step, cases, seed }) {
-  const { pairOf } = await load("packages/geometry/test/fuzz/families.ts");
-  const { faultsOf } = await load("packages/geometry/test/fuzz/check.ts");
+/** One thread's share; a case that does not end is told, and the rest goes on in a new thread. */
+function runThread(share, count, times) {
+  return new Promise((resolve, reject) => {
+    const worker = new Worker(fileURLToPath(import.meta.url), { workerData: share });
+    let index = share.first;
+    let timer = setTimeout(() => {}, 0);
+    worker.on("message", ({ line, time }) => {
+      clearTimeout(timer);
+      timer = setTimeout(async () => {
+        await worker.terminate();
+        count.wrong++;
+        count.done++;
+        console.log(`case ${index} does not end`);
+        resolve(runThread({ ...share, first: index + share.step }, count, times));
+      }, LONGEST);
+      if (time === undefined) return;
+      index += share.step;
+      times.push(time);
+      if (line) {
+        count.wrong++;
+        console.log(line);
+      }
+      if (++count.done % 10_000 === 0) console.log(`${count.done} cases, ${count.wrong} wrong`);
+    });
+    worker.on("error", reject).on("exit", () => {
+      clearTimeout(timer);
+      if (index >= share.cases) resolve();
+    });
+  });
+}
+
+/** Tells the main thread of each case: how long it took, with a line where something is wrong. */
+async function runShare({ first, step, cases, seed, what }) {
+  const run = await runnerOf(what);
+  parentPort.postMessage({});
   for (let index = first; index < cases; index += step) {
-    const { family, a, b } = pairOf(seed, index);
-    let faults;
-    try {
-      faults = faultsOf(a, b);
-    } catch (error) {
-      faults = [`threw ${error.message}`];
-    }
-    const line = faults.length ? `case ${index}, ${family}: ${faults.slice(0, 3).join("; ")}` : null;
-    parentPort.postMessage({ line });
+    const { operation, input, size, milliseconds, faults } = run(seed, index);
+    const line = faults.length ? `case ${index}, ${operation}: ${faults.slice(0, 3).join("; ")}\n  ${input}` : null;
+    parentPort.postMessage({ line, time: { index, operation, size, milliseconds } });
   }
+}
+
+/** Runs a case by its number; what is thrown is a fault. */
+async function runnerOf(what) {
+  const { setCase } = await load("packages/geometry/test/fuzz/sets.ts");
+  const { DERIVED, derivedCase } = await load("packages/geometry/test/fuzz/derived/index.ts");
+  const names = Object.keys(DERIVED);
+  if (what !== "sets" && what !== "derived" && !names.includes(what))
+    throw new Error(`no fuzz of ${what}: expected sets, derived, ${names.join(", ")}`);
+  const one = (seed, index) => {
+    if (what === "sets") return setCase(seed, index);
+    return derivedCase(seed, what === "derived" ? index : index * names.length + names.indexOf(what));
+  };
+  return (seed, index) => {
+    try {
+      return one(seed, index);
+    } catch (error) {
+      return { operation: what, input: error.stack, size: 0, milliseconds: 0, faults: [`threw ${error.message}`] };
+    }
+  };
+}
+
+/** Cases far beyond the median of their operation and size, also when they are run again. */
+async function slowOnes(times, seed, what) {
+  const run = await runnerOf(what);
+  return [...grouped(times).values()].flatMap((group) => {
+    const sorted = group.map(({ milliseconds }) => milliseconds).sort((a, b) => a - b);
+    const median = sorted[sorted.length >> 1];
+    const limit = Math.max(SLOW, TIMES_THE_MEDIAN * median);
+    return group
+      .filter(({ milliseconds }) => milliseconds > limit)
+      .map((time) => ({ ...time, median, milliseconds: run(seed, time.index).milliseconds }))
+      .filter(({ milliseconds }) => milliseconds > limit);
+  });
+}
+
+function groupOf({ operation, size }) {
+  return `${operation} ${Math.round(Math.log2(size + 1))}`;
+}
+
+function grouped(times) {
+  const groups = new Map();
+  for (const time of times) {
+    const group = groups.get(groupOf(time));
+    if (group) group.push(time);
+    else groups.set(groupOf(time), [time]);
+  }
+  return groups;
+}
+
+/** Keeps the longest run of each kind. */
+function keep(what, run) {
+  const record = path.join(root, "docs/accuracy-fuzz.json");
+  const longest = JSON.parse(readFileSync(record, "utf8"));
+  if (!(what in longest) || run.cases < longest[what].cases) return;
+  writeFileSync(record, `${JSON.stringify({ ...longest, [what]: run }, null, 2)}\n`);
 }

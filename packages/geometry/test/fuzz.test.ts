@@ -1,4 +1,5 @@
 import { faultsOf } from "./fuzz/check";
+import { DERIVED, derivedCase } from "./fuzz/derived";
 import { FAMILIES, pairOf } from "./fuzz/families";
 
 /** A short run of `npm run fuzz`: some cases of every family. */
@@ -21,4 +22,14 @@ test.each([
 ])("seed %d, case %d", (seed, index) => {
   const { a, b } = pairOf(seed, index);
   expect(faultsOf(a, b)).toEqual([]);
+});
+
+/** The same of what is derived from outlines: some cases of every operation. */
+test.each(Object.keys(DERIVED))("random outlines, %s", (operation) => {
+  const operations = Object.keys(DERIVED);
+  const seed = Number(process.env.SEED ?? 20261128);
+  for (let k = 0; k < 20; k++) {
+    const { faults, input } = derivedCase(seed, operations.indexOf(operation) + k * operations.length);
+    if (faults.length > 0) expect([input, ...faults]).toEqual([]);
+  }
 });
