@@ -78,6 +78,20 @@ test("distance: no sample of any edge is nearer, and the nearest point is on its
   );
 });
 
+test("distances hold from 1e-150 to 1e150: they grow with the shape", () => {
+  const coordinate = fc.integer({ min: -64, max: 64 }).map((n) => n / 8);
+  fc.assert(
+    fc.property(looseOperand, coordinate, coordinate, fc.constantFrom(2 ** 497, 2 ** -497), (shape, x, y, factor) => {
+      fc.pre(shape.rings.some((ring) => ring.length > 0));
+      const { distance } = signedDistance(x, y, shape);
+      const grown = { ...shape, rings: shape.rings.map((ring) => ring.map((value) => value * factor)) };
+      const found = signedDistance(x * factor, y * factor, grown);
+      expect(Math.abs(found.distance / factor - distance)).toBeLessThanOrEqual(1e-14 * (1 + Math.abs(distance)));
+      expect(distanceIndex(grown).distance(x * factor, y * factor)).toEqual(found);
+    }),
+  );
+});
+
 test("a field holds the distance at every cell's centre, row by row", () => {
   fc.assert(
     fc.property(looseOperand, (shape) => {

@@ -153,8 +153,7 @@ function widen(place: Place, chord: number): void {
 }
 
 /** In lengths of the edges there, or of chords. */
-const MOST_AROUND = 4;
-const AROUND = [0, -0.5, 0.5, -1, 1, -2, 2, -MOST_AROUND, MOST_AROUND];
+const AROUND = [0, -1, 1, -3, 3];
 
 /** At the end of a strand, or at its start: its outermost run, the segment beyond it, and the run before. */
 function placesAt(strand: readonly Run[], isEnd: boolean): Place[] {

@@ -26,7 +26,8 @@ export function nearestOnEdge(x: number, y: number, ax: number, ay: number, bx: 
     foot.x = (nearA ? ax : bx) + t * dx;
     foot.y = (nearA ? ay : by) + t * dy;
     const cross = nearA ? (x - ax) * dy - (y - ay) * dx : (x - bx) * dy - (y - by) * dx;
-    foot.squared = (cross * cross) / squared;
+    // Not cross², which leaves the doubles from 1e±77 on.
+    foot.squared = cross * (cross / squared);
   }
 }
 

@@ -94,12 +94,13 @@ export function frameAt(segment: Segment, t: number): Frame {
  * (1, 0) for a segment without length.
  */
 export function tangentAt(segment: Segment, t: number, side: 1 | -1): [number, number] {
-  for (const away of [0, 1e-7, 1e-5, 1e-3]) {
+  for (const away of [0, 1e-5, 1e-3]) {
     const at = t + side * away;
     const { dx, dy, ddx, ddy } = derivativesAt(segment, at < 0 || at > 1 ? t - side * away : at);
     const length = Math.hypot(dx, dy);
-    // Beside a place where C' is zero it is about (distance) C'': anything much smaller is rounding.
-    if (length > 1e-9 * Math.hypot(ddx, ddy) && length > 0) return [dx / length, dy / length];
+    // Beside a place where C' is zero it is about (distance) C''. Control points that coincide but for rounding have such
+    // a place nearby, on either side of the end.
+    if (length > 1e-7 * Math.hypot(ddx, ddy) && length > 0) return [dx / length, dy / length];
   }
   return [1, 0];
 }

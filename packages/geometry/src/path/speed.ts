@@ -23,13 +23,19 @@ export function speedOf(segment: Curve, factor: number): Speed {
   return polynomialSpeed(hodographTimes(segment, factor));
 }
 
-/** The parameters between 0 and 1, rising, at which a segment stops, or nearly so: C' has a zero within `reach` of them. */
+/** Parameters nearer than this are one place. */
+const SAME = 1e-6;
+
+/**
+ * The parameters between 0 and 1, rising, at which a segment stops, or nearly so: C' has a zero within `reach` of them.
+ * Those at the ends are left out.
+ */
 export function slowPlaces(segment: Segment, reach: number): number[] {
   if (segment.kind === "line") return [];
   const { zeros } = speedOf(segment, rangeFactor(segment));
-  const places = zeros.filter(([re, im]) => Math.abs(im) <= reach && re > 0 && re < 1).map(([re]) => re);
+  const places = zeros.filter(([re, im]) => Math.abs(im) <= reach && re > SAME && re < 1 - SAME).map(([re]) => re);
   places.sort((a, b) => a - b);
-  return places.filter((t, i) => i === 0 || t > places[i - 1]);
+  return places.filter((t, i) => i === 0 || t > places[i - 1] + SAME);
 }
 
 /** The power of two that brings the greatest coordinate of a segment to about 1; 1 where nothing can overflow. */

@@ -6,6 +6,8 @@
  */
 export { type Crossing, properCrossings } from "./crossings";
 export { edgesOf } from "./edges";
+export { enclosingBox, type TurnedBox } from "./enclosing-box";
+export { type Circle, enclosingCircle } from "./enclosing-circle";
 export { convexHull } from "./hull";
 export { area, bounds, orientationOf, perimeter, signedArea } from "./measures";
 export { withoutSpecks } from "./specks";

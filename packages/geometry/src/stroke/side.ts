@@ -1,10 +1,14 @@
-import { pointAt, type Segment } from "../path";
+import { curvatureAt, pointAt, type Segment } from "../path";
+import { arcsJoin } from "./arcs-join";
 import { normalAt, stepsBeside } from "./parallel";
 import type { Part } from "./parts";
 
-export type Join = "miter" | "round" | "bevel";
+export type Join = "miter" | "round" | "bevel" | "arcs";
 
-/** How corners are joined. A miter longer than `miterLimit` times the whole width becomes a bevel. */
+/**
+ * How corners are joined, as in SVG 2: `arcs` go on with the curvature of both sides until they meet. A miter, or such arcs,
+ * longer than `miterLimit` times the whole width become a bevel.
+ */
 export interface SideStyle {
   join: Join;
   miterLimit: number;
@@ -41,6 +45,7 @@ export function walkBeside(parts: readonly Part[], closed: boolean, h: number, s
     let from = normalAt(segment, 0);
     if (before) {
       walk.foot = pointAt(segment, 0);
+      walk.bends = [curvatureAt(before.segment, 1), curvatureAt(segment, 0)];
       walk.turn(normalAt(before.segment, 1), from, isInner ? inner : style, isInner);
     }
     for (const step of steps) {
@@ -71,7 +76,7 @@ export function hasBevels(parts: readonly Part[], closed: boolean, { join, miter
     const [[mx, my], [nx, ny]] = [normalAt(before.segment, 1), normalAt(segment, 0)];
     const [cross, dot] = [mx * ny - my * nx, mx * nx + my * ny];
     const isOuter = Math.abs(cross) <= NO_TURN ? dot < 0 : cross > 0;
-    return isOuter && (join === "bevel" || !isWithinLimit(dot, miterLimit));
+    return isOuter && (join !== "miter" || !isWithinLimit(dot, miterLimit));
   });
 }
 
@@ -86,6 +91,8 @@ type Vector = [number, number];
 class Walk {
   readonly points: PartSide = { walk: [], feet: [] };
   foot: Vector = [0, 0];
+  /** The curvature of the outline before and after a corner. */
+  bends: Vector = [0, 0];
 
   constructor(private readonly h: number) {}
 
@@ -111,6 +118,11 @@ class Walk {
     } else if (join === "round") this.arc(m, Math.atan2(Math.abs(cross), dot), tolerance);
     else if (join === "miter" && isWithinLimit(dot, miterLimit))
       this.push([(m[0] + n[0]) / (1 + dot), (m[1] + n[1]) / (1 + dot)]);
+    else if (join === "arcs") {
+      // Around the foot, h being the unit.
+      const { h, bends } = this;
+      for (const place of arcsJoin(m, n, bends[0] * h, bends[1] * h, miterLimit, tolerance / h)) this.push(place);
+    }
     this.push(n);
   }
 

@@ -1,5 +1,5 @@
 import { distanceIndex } from "../distance";
-import { type Path, pointAt, reversedSegment, type Segment, type Subpath } from "../path";
+import { type Path, pointAt, reversedSegment, reversePath, type Segment, type Subpath } from "../path";
 import { allRings, type Ring } from "../polygon";
 import { leastGap, withoutBuried } from "./buried";
 import { cleanedRings, cleanedSoon, coveredBy, type DerivedRegion } from "./covered";
@@ -14,13 +14,15 @@ export type Cap = "butt" | "round" | "square";
 export interface StrokeStyle extends SideStyle {
   /** The whole width, in plan units, greater than 0. */
   width: number;
-  /** How open outlines end. */
+  /** How open outlines end; butt where only one side is covered. */
   cap: Cap;
+  /** Which side is covered: both by default; the right is that of the normal (dy, −dx) to the direction (dx, dy). */
+  side?: "both" | "left" | "right";
 }
 
 /**
  * The area that a stroke along a path covers, as valid polygons, no further than `tolerance` from the true one: what the
- * normals of half the width on both sides sweep, with the joins and caps. Joins stand where segments meet at an angle,
+ * normals of half the width on both sides, or on one, sweep, with the joins and caps. Joins stand where segments meet at an angle,
  * never between the vertices of a flattened curve; where a curve itself turns on the spot (a cusp) it is round. Where a
  * curve bends more tightly than half the width beside a butt or square end, the result may show past that end, within half
  * the width. A subpath without length is a dot with round caps, a square along its heading with square ones, and nothing
@@ -37,6 +39,8 @@ export function strokePath(path: Path, style: StrokeStyle): DerivedRegion {
   ] as const)
     if (!(value > 0 && value < Number.POSITIVE_INFINITY))
       throw new StrokeError(`the ${name} must be a finite number greater than 0, not ${value}`);
+  if (style.side === "left") return oneSided(reversePath(path), style);
+  if (style.side === "right") return oneSided(path, style);
   const outlines = path.subpaths.map((subpath) => ({ subpath, parts: partsOf(subpath) }));
   const soon = cleanedSoon(
     outlines.flatMap(({ subpath, parts }) =>
@@ -57,6 +61,26 @@ export function strokePath(path: Path, style: StrokeStyle): DerivedRegion {
           parts.length > 0 ? piecesOf(parts, subpath, style) : [dot(subpath, style)],
         ),
       );
+}
+
+/** What lies on the right of outlines, up to half the width away. */
+function oneSided(path: Path, style: StrokeStyle): DerivedRegion {
+  const h = style.width / 2;
+  const outlines = path.subpaths
+    .map((subpath) => ({ subpath, parts: partsOf(subpath) }))
+    .filter(({ parts }) => parts.length > 0);
+  const whole = outlines.map(({ subpath, parts }) => {
+    const sides = walkBeside(parts, subpath.closed, h, style);
+    return pieceOf({ walk: sides.flatMap(({ walk }) => walk), feet: sides.flatMap(({ feet }) => feet) });
+  });
+  const soon = cleanedSoon(whole);
+  if (soon) return soon;
+  const countOf = (segment: Segment): number => Math.ceil(stepCount(segment, h, style.tolerance) / STEPS_A_PIECE);
+  return coveredBy(
+    outlines.flatMap(({ subpath, parts }) =>
+      walkBeside(finerParts(parts, countOf), subpath.closed, h, style).map((side) => [pieceOf(side)]),
+    ),
+  );
 }
 
 interface Outline {

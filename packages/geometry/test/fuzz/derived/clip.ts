@@ -51,7 +51,7 @@ function lengthWithin(line: Ring, rings: readonly Ring[], isWithin: (x: number, 
       const t = (along[k] + along[k - 1]) / 2;
       const [x, y] = [ax + t * dx, ay + t * dy];
       // On an edge but for rounding counts as on it.
-      const near = [0, 1e-10, -1e-10].some((d) => isWithin(x - (d * dy) / length, y + (d * dx) / length));
+      const near = [0, 2e-14, -2e-14].some((d) => isWithin(x - (d * dy) / length, y + (d * dx) / length));
       if (near) sum += (along[k] - along[k - 1]) * length;
     }
   }

@@ -26,13 +26,13 @@ import { type Run, timed } from "./run";
  * random places; those within the tolerance of the result's boundary are left out.
  */
 export function stroke(r: Random): Run {
-  const { path, size, family } = randomPath(r);
+  const { path, size: extent, family } = randomPath(r);
   const style: StrokeStyle = {
-    width: size * pick(r, [0.02, 0.1, 0.3, 1, 4, r()]),
+    width: extent * pick(r, [0.02, 0.1, 0.3, 1, 4, r()]),
     join: pick<Join>(r, ["round", "miter", "bevel"]),
     cap: pick<Cap>(r, ["round", "butt", "square"]),
     miterLimit: pick(r, [1, 2, 4, 20]),
-    tolerance: size * pick(r, [1e-2, 1e-3, 1e-4]),
+    tolerance: extent * pick(r, [1e-2, 1e-3, 1e-4]),
   };
   const { result, milliseconds } = timed(() => strokePath(path, style));
   const faults = flawsOf(result.polygons);
@@ -42,13 +42,18 @@ export function stroke(r: Random): Run {
   const points = pointsNear(r, along, 0.8 * style.width, segments.length > 0 ? 16 : 0);
   for (const [x, y] of points) {
     if (Math.abs(signedDistance(x, y, shape).distance) <= 2 * style.tolerance) continue;
+    // Nor what is narrower than the tolerance.
+    const nearest = segments.reduce((least, each) => Math.min(least, nearestOnSegment(each, x, y).distance), Infinity);
+    if (Math.abs(nearest - style.width / 2) <= 2 * style.tolerance) continue;
     const want = isStroked(path, style, x, y);
     const isInside = locatePoint(x, y, shape).side === "inside";
     if (want !== "either" && isInside !== (want === "yes"))
       faults.push(`(${x}, ${y}) is ${isInside ? "inside" : "outside"}`);
   }
   const input = `${family} ${writePathData(path)} ${JSON.stringify(style)}`;
-  return { input, size: shape.rings.reduce((sum, ring) => sum + ring.length / 2, 0), milliseconds, faults };
+  // About the vertices of the walks beside it.
+  const size = segments.length * (1 + Math.sqrt(style.width / style.tolerance));
+  return { input, size, milliseconds, faults };
 }
 
 /** Either where a curve bends more tightly than half the width beside an end or a corner that is not round. */

@@ -1,0 +1,4 @@
+/**
+ * Corners of outlines cut off: by arcs that are tangent to both sides (fillets), or by straight chamfers.
+ */
+export { type CornerCut, CornerError, type CutCorner, cutCorners } from "./cut-corners";
