@@ -71,7 +71,7 @@ test("words stand for themselves, whatever the sheet calls by that name", () => 
 });
 
 test.each([
-  [`${square}.offset(5, join: mitre)`, 'expected one of the words miter, round, bevel; did you mean "miter"?'],
+  [`${square}.offset(5, join: mitre)`, 'expected one of the words miter, round, bevel, arcs; did you mean "miter"?'],
   [`${square}.stroke(2, cap: 3)`, "expected one of the words butt, round, square"],
   [`${square}.stroke(0)`, '"width" must be greater than 0, not 0'],
   [`${square}.stroke(1, dash: (3, -1))`, "lengths of dashes must be at least 0, not -1"],
@@ -199,4 +199,71 @@ describe("what edges stand for", () => {
     expect(Math.abs(momentsOf(path).area - shape.area)).toBeLessThan(0.05 * 150);
     expect(path.subpaths.flatMap(({ segments }) => segments).some(({ kind }) => kind === "arc")).toBe(true);
   });
+});
+
+const items = (expression: string): Shape[] => (evaluated(expression).value as { items: Shape[] }).items;
+const notes = (expression: string): string[] =>
+  new Sheet().update(`a = ${expression}`).diagnostics.map(({ message }) => message);
+
+test.each([
+  [`${square}.round(10)`, 1600 - (4 - Math.PI) * 100],
+  [`${square}.round(length: 10, corners: 2)`, 1600 - (1 - Math.PI / 4) * 100],
+  [`${square}.round(30)`, 400 * Math.PI],
+  [`${square}.chamfer(10)`, 1400],
+  [`${square}.chamfer(10, corners: (0, 1))`, 1500],
+  ["polyline((0, 0), (40, 0), (40, 40)).round(10).stroke(2)", 2 * (60 + 5 * Math.PI)],
+  [`${square}.rotate(20deg).enclose()`, 800 * Math.PI],
+  [`${square}.rotate(20deg).enclose(in: box)`, 1600],
+  [`${square}.rotate(45deg).enclose(in: upright)`, 3200],
+  [`${square}.inscribe()`, 400 * Math.PI],
+  ["circle((0, 0), radius: 30).flatten(0.0005).simplify(0).curves(0.001)", 900 * Math.PI],
+  ["polyline((0, 0), (100, 0)).stroke(10, side: left)", 500],
+  [`${square}.stroke(4, side: right)`, 40 ** 2 - 36 ** 2],
+])("%s covers %d", (expression, area) => {
+  expect(evaluated(expression).complaint).toBeUndefined();
+  expect(Math.abs(shape(expression).area - area)).toBeLessThan(0.3);
+});
+
+test("rounded corners are true arcs, their size can be dragged, and what does not fit is said", () => {
+  const rounded = shape(`${square}.round(10)`);
+  expect(rounded.outline.subpaths[0].segments.filter(({ kind }) => kind === "arc")).toHaveLength(4);
+  const handle = rounded.handles.find(({ grips }) => grips[0].label === "radius")!;
+  // The middle of the first corner's arc, 10 (√2 − 1) from it.
+  expect(Math.hypot(handle.x, handle.y)).toBeCloseTo(10 * (Math.SQRT2 - 1), 9);
+  expect(notes(`${square}.round(30, corners: (0, 1))`)).toEqual(["corners 0, 1: only 20 fits of a radius of 30"]);
+  expect(notes(`${square}.round(10)`)).toEqual([]);
+  expect(evaluated(`${square}.round(10, corners: 9)`).complaint).toBe("there is no corner 9: they run from 0 to 3");
+  expect(evaluated(`${square}.round()`).complaint).toBe('a "radius" is missing, or a "length" along the sides');
+  expect(evaluated(`${square}.round(3, length: 4)`).complaint).toContain("given twice");
+});
+
+test("curves of flattened outlines are few, and keep the corners", () => {
+  const path = shape('path("M 0 0 C 10 30 40 -20 60 0 L 60 40 L 0 40 Z").simplify(0).curves(0.05)');
+  const [{ segments }] = path.outline.subpaths;
+  expect(segments.length).toBeLessThan(9);
+  const corners = segments.map(({ x0, y0 }) => `${x0} ${y0}`);
+  for (const corner of ["0 0", "60 0", "60 40", "0 40"]) expect(corners).toContain(corner);
+  const circle = shape("circle((20, 30), radius: 10).simplify(0).curves(0.01)");
+  expect(circle.outline.subpaths[0].segments).toMatchObject([{ kind: "arc" }]);
+});
+
+test("hatches, fans and insets are lists in order; steps of hatches, widths and distances can be dragged", () => {
+  const lines = items(`${square}.hatch(10)`);
+  expect(lines.map(({ outline }) => outline.subpaths[0].y)).toEqual([0, 10, 20, 30, 40]);
+  expect(lines.every(({ outline }) => !outline.subpaths[0].closed)).toBe(true);
+  expect(lines[0].handles[0].grips[0].label).toBe("step");
+  expect(items(`${square}.fan(45deg)`)).toHaveLength(8);
+  expect(items(`${square}.insets(6)`).map(({ area }) => Math.round(area))).toEqual([784, 256, 16]);
+  expect(items(`${square}.insets(6, count: 2)`)).toHaveLength(2);
+  expect(evaluated(`${square}.hatch(0.0001)`).complaint).toContain("more than 20000 lines");
+  const grips = (expression: string) => shape(expression).handles.map(({ grips: [first] }) => first.label);
+  expect(grips(`${square}.stroke(4)`)).toContain("width");
+  expect(grips(`${square}.offset(4)`)).toContain("distance");
+});
+
+test("left and right are as the plan shows them", () => {
+  const side = (plan: string) => bounds(shapeOf(`${plan}\na = polyline((0, 50), (100, 50)).stroke(10, side: right)`))!;
+  const shapeOf = (script: string) => (new Sheet().update(script).definitions[0].value as Shape).operand.rings;
+  expect(side("plan 100 by 100, y down").maxY).toBe(55);
+  expect(side("plan 100 by 100, y up").minY).toBe(45);
 });

@@ -28,7 +28,7 @@ test.each([
     "1:43 one weight for all or one for each control point: 1, not 2",
   ],
   ["a = circle((0, 0), 1).scale(0)", "1:29 a factor of 0 would leave no area"],
-  ["a = circle((0, 0), 1).radius", '1:23 a shape has no property "radius"; it has area, vertices, centre'],
+  ["a = circle((0, 0), 1).radius", '1:23 a shape has no property "radius"; it has area, vertices, centre, centroid'],
   ["a = circle((0, 0), 1).move", '1:23 "move" needs its arguments in brackets'],
   ["a = circle((1, 2, 3), radius: 4)", '1:12 "at" takes a point; three numbers are no point: expected (x, y)'],
   ["a = 12deg + 3", "1:5 an angle cannot be added to a number"],

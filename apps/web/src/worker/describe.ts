@@ -29,7 +29,9 @@ export function describeDefinition(definition: Definition, nameOf: (shape: Shape
 function handlesOf(value: Value | null): DefinitionView["handles"] {
   if (value?.type === "shape" || value?.type === "probe") return value.handles;
   if (value?.type === "point") return pointHandles([value]);
-  return value?.type === "list" ? pointHandles(value.items.filter((item) => item.type === "point")) : [];
+  if (value?.type !== "list") return [];
+  const points = pointHandles(value.items.filter((item) => item.type === "point"));
+  return [...points, ...value.items.flatMap((item) => (item.type === "shape" ? item.handles : []))];
 }
 
 function describeValue(value: Value, nameOf: (shape: Shape) => string): ValueView {

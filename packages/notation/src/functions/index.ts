@@ -2,6 +2,9 @@ import { arcFunctions } from "./arcs";
 import { arithmeticFunctions } from "./arithmetic";
 import { attachedFunctions } from "./attached";
 import { conic } from "./conic";
+import { cornerMethods } from "./corner-methods";
+import { lineMethods } from "./line-methods";
+import { measureMethods } from "./measure-methods";
 import { measuringFunctions } from "./measuring";
 import { shapeMethods } from "./methods";
 import { outlineFunctions } from "./outlines";
@@ -33,7 +36,9 @@ export const functions: ReadonlyMap<string, FunctionSignature> = new Map(
   ].map((f) => [f.name, f]),
 );
 
-export const methods: ReadonlyMap<string, MethodSignature> = new Map(shapeMethods.map((m) => [m.name, m]));
+export const methods: ReadonlyMap<string, MethodSignature> = new Map(
+  [...shapeMethods, ...cornerMethods, ...measureMethods, ...lineMethods].map((m) => [m.name, m]),
+);
 
 /** The shapes that a value is or holds, lists in lists included. */
 export function shapesIn(value: Value): Shape[] {

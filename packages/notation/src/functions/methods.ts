@@ -2,11 +2,18 @@ import {
   bounds,
   type Cap,
   type FlattenOptions,
+  hasLength,
   type Join,
+  type Path,
   type Placement,
   pixelTolerance,
+  pointAt,
+  polygonPath,
   type Spacing,
+  tangentAt,
 } from "@vertexon/geometry";
+import type { Handle } from "./handle";
+import { alongHandle } from "./handles";
 import type { Shape } from "./shape";
 import { ArgumentError, type Bound, type MethodSignature, type Parameter } from "./signature";
 
@@ -17,7 +24,8 @@ const about: Parameter = {
   default: "the shape's own centre, or the middle of its bounds",
 };
 
-const JOINS: readonly Join[] = ["miter", "round", "bevel"];
+const JOINS: readonly Join[] = ["miter", "round", "bevel", "arcs"];
+const SIDES = ["both", "left", "right"] as const;
 const SPACINGS: readonly Spacing[] = ["error", "length", "parameter"];
 const PLACEMENTS: readonly Placement[] = ["on", "balanced", "area", "outside"];
 const CAPS: readonly Cap[] = ["butt", "round", "square"];
@@ -174,7 +182,11 @@ export const shapeMethods: MethodSignature[] = [
     ],
     returns: "shape",
     example: "star(5, at: (50, 50), outer: 30, inner: 14).offset(6, join: miter)",
-    run: (shape, args) => shape.offset(args.number("distance"), joinOf(args, "round")),
+    run(shape, args) {
+      const distance = args.number("distance");
+      const grown = shape.offset(distance, joinOf(args, "round"));
+      return grown.withHandles([...shape.handles, ...distanceHandle(shape, args, distance)]);
+    },
   },
   {
     name: "stroke",
@@ -191,15 +203,29 @@ export const shapeMethods: MethodSignature[] = [
         default: "not dashed",
       },
       { name: "phase", type: "number", about: "how far into the dashes the outline starts", default: "0" },
+      {
+        name: "side",
+        type: "word",
+        words: SIDES,
+        about: "both sides, or one as it is seen in the direction of travel, which half the width covers",
+        default: "both",
+      },
     ],
     returns: "shape",
     example: "smooth((15, 70), (40, 25), (60, 65), (85, 30)).stroke(8, cap: round, dash: (16, 12))",
-    run(shape, args) {
+    run(shape, args, sheet) {
       const lengths = args.has("dash") ? args.numbers("dash") : [];
       const bad = lengths.find((length) => length < 0);
       if (bad !== undefined) throw new ArgumentError("dash", `lengths of dashes must be at least 0, not ${bad}`);
-      const style = { ...joinOf(args, "miter"), width: args.positive("width"), cap: args.word<Cap>("cap", "butt") };
-      return shape.stroke(style, lengths, args.number("phase", 0));
+      const seen = args.word<(typeof SIDES)[number]>("side", "both");
+      if (seen !== "both" && args.has("cap")) throw new ArgumentError("cap", "a stroke on one side has no caps");
+      // With y downwards what is seen on the right lies from +x towards +y.
+      const side = seen === "both" || !sheet.plan().yDown ? seen : seen === "left" ? "right" : "left";
+      const width = args.positive("width");
+      const style = { ...joinOf(args, "miter"), width, cap: args.word<Cap>("cap", "butt"), side };
+      return shape
+        .stroke(style, lengths, args.number("phase", 0))
+        .withHandles([...shape.handles, ...widthHandle(shape, args, width, side)]);
     },
   },
   {
@@ -360,6 +386,34 @@ export const shapeMethods: MethodSignature[] = [
     run: (shape, args) => shape.flattenedBy(flatteningOf(args, shape.tolerance)),
   },
 ];
+
+/** Half the width from the middle of the first segment, on a side that is covered. */
+function widthHandle(shape: Shape, args: Bound, width: number, side: (typeof SIDES)[number]): Handle[] {
+  const place = beside(shape.outline);
+  if (!place) return [];
+  const sign = side === "left" ? -0.5 : 0.5;
+  const { x, y, nx, ny } = place;
+  const step: [number, number] = [sign * nx, sign * ny];
+  return alongHandle(args, "width", { x, y }, step, { x: x + step[0] * width, y: y + step[1] * width });
+}
+
+/** At the distance from the middle of the region's first edge. */
+function distanceHandle(shape: Shape, args: Bound, distance: number): Handle[] {
+  const [polygon] = shape.polygons;
+  const place = polygon && beside(polygonPath(polygon.outer));
+  if (!place) return [];
+  const { x, y, nx, ny } = place;
+  return alongHandle(args, "distance", { x, y }, [nx, ny], { x: x + nx * distance, y: y + ny * distance });
+}
+
+/** The middle of an outline's first segment, and the right normal there. */
+function beside(outline: Path): { x: number; y: number; nx: number; ny: number } | null {
+  const segment = outline.subpaths.flatMap(({ segments }) => segments).find(hasLength);
+  if (!segment) return null;
+  const [x, y] = pointAt(segment, 0.5);
+  const [dx, dy] = tangentAt(segment, 0.5, 1);
+  return { x, y, nx: dy, ny: -dx };
+}
 
 function joinOf(args: Bound, otherwise: Join): { join: Join; miterLimit: number } {
   const limit = args.number("limit", 4);

@@ -3,8 +3,12 @@ import {
   allRings,
   area,
   bounds,
+  type Circle,
   type CombineReport,
   type CombineResult,
+  type CornerCut,
+  type CutCorner,
+  circleSubpath,
   cleaned,
   clipLines,
   combineAll,
@@ -12,14 +16,18 @@ import {
   convexHull,
   cornersOf,
   cut,
+  cutCorners,
   dashPath,
   type EdgeSources,
   type FillRule,
+  type FitForm,
   type FlatPath,
   type FlattenOptions,
+  fitCurves,
   flattenPath,
   IDENTITY,
   type MultiPolygon,
+  momentsOf,
   type Operand,
   type Operation,
   offsetOutlines,
@@ -38,6 +46,7 @@ import {
   sourcesOf,
   strokePath,
   type TileGrid,
+  type TurnedBox,
   tiles,
   traceEdges,
   transformPath,
@@ -264,6 +273,59 @@ export class Shape {
     const { outline, tolerance } = this.parts;
     const { polygons, movement } = strokePath(dashPath(outline, dash, phase), { ...style, tolerance });
     return this.ofPolygons(polygons, this.carried + tolerance + movement);
+  }
+
+  /** Corners cut off by arcs or lines, and what became of each. */
+  cutCorners(
+    cut: CornerCut,
+    isChosen: (subpath: number, corner: number) => boolean,
+  ): { outline: Shape; corners: CutCorner[] } {
+    const { path, corners } = cutCorners(this.outline, cut, isChosen);
+    return { outline: this.derived({ outline: path, fillRule: this.fillRule, carried: this.carried }), corners };
+  }
+
+  /** Arcs or cubic curves along its vertices. */
+  curves(within: number, form: FitForm, corner: number): Shape {
+    const { path, deviation } = fitCurves(this.flat.subpaths, within, form, corner);
+    return this.derived({ outline: path, fillRule: this.fillRule, carried: this.error + deviation });
+  }
+
+  /** A circle that was made from it, off by an error. */
+  circle({ x, y, radius }: Circle, carried: number): Shape {
+    return this.derived({ outline: { subpaths: [circleSubpath(x, y, radius, radius)] }, carried });
+  }
+
+  /** A box around it: a turned one, or the upright one. */
+  box(box?: TurnedBox): Shape {
+    const around = bounds(this.operand.rings);
+    if (!around) return this.derived({ outline: { subpaths: [] }, carried: 0 });
+    const { minX, minY, maxX, maxY } = around;
+    const upright = { x: (minX + maxX) / 2, y: (minY + maxY) / 2, width: maxX - minX, height: maxY - minY, angle: 0 };
+    const { x, y, width, height, angle } = box ?? upright;
+    const [w, h] = [width / 2, height / 2];
+    const outline = polygonPath([-w, -h, w, -h, w, h, -w, h].map((value, i) => value + (i % 2 ? y : x)));
+    return this.derived({ outline: transformPath(outline, rotation(angle, x, y)), carried: this.error });
+  }
+
+  /** The diagonal of its bounds. */
+  get extent(): number {
+    const box = bounds(this.operand.rings);
+    return box ? Math.hypot(box.maxX - box.minX, box.maxY - box.minY) : 0;
+  }
+
+  /** An open line that was made from it. */
+  openLine(outline: Path): Shape {
+    return this.derived({ outline, carried: this.error });
+  }
+
+  withHandles(handles: Handle[]): Shape {
+    return new Shape({ ...this.parts, handles }, this.computed);
+  }
+
+  /** The middle of its area. */
+  get centroid(): { x: number; y: number } {
+    const rings = operandOf(this.polygons).rings;
+    return momentsOf({ subpaths: rings.flatMap((ring) => polygonPath(ring).subpaths) }).centroid;
   }
 
   /** The region grown by a distance, or shrunk where it is negative. */

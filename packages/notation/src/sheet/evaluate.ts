@@ -315,6 +315,7 @@ class Evaluation {
               area: () => number(value.area),
               vertices: () => number(value.vertexCount),
               centre: () => ({ type: "point", ...value.centre }),
+              centroid: () => ({ type: "point", ...value.centroid }),
             }
           : value.type === "box"
             ? { width: () => number(value.width), height: () => number(value.height) }
