@@ -21,7 +21,7 @@ const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
 const shoot = (name) => page.screenshot({ path: path.join(root, "docs/screenshots", `${name}.png`) });
 
 await page.goto(`http://127.0.0.1:${port}`);
-await page.waitForFunction(() => document.querySelectorAll("[data-testid=sheet-card] svg").length === 7);
+await page.waitForFunction(() => document.querySelectorAll("[data-testid=sheet-card] svg").length === 8);
 await shoot("all-sheets");
 await page.getByRole("button", { name: "Open Driftwood Dogleg" }).click();
 await page.waitForSelector("[data-testid=panel]");

@@ -1,3 +1,4 @@
+import { bumperBay } from "../sample/bumper-bay";
 import { driftwoodDogleg } from "../sample/driftwood-dogleg";
 import { footbridgeFalls } from "../sample/footbridge-falls";
 import { gullHarbour } from "../sample/gull-harbour";
@@ -8,7 +9,7 @@ import { windmillWalk } from "../sample/windmill-walk";
 import { type Database, sheets } from "./schema";
 import { createSheet } from "./sheets";
 
-const SAMPLES = [driftwoodDogleg, windmillWalk, footbridgeFalls, gullHarbour, paperLanterns, mirrorPonds, rippleRings];
+const SAMPLES = [driftwoodDogleg, windmillWalk, footbridgeFalls, gullHarbour, paperLanterns, mirrorPonds, rippleRings, bumperBay];
 
 /** Puts the sample sheets into a database that never held a sheet; deleted ones count, so none comes back by itself. */
 export async function seedSamples(db: Database): Promise<void> {

@@ -35,6 +35,7 @@ import { describeDefinition } from "./describe";
 import { describeInBox } from "./describe-box";
 import { describeCombination } from "./describe-combination";
 import { describeFlattening } from "./describe-flattening";
+import { describeMeasures } from "./describe-measures";
 import { describeMesh } from "./describe-mesh";
 import { describePixels } from "./describe-pixels";
 import { describeRegions } from "./describe-regions";
@@ -51,6 +52,7 @@ import type {
   Handoff,
   HandoffFormat,
   Inspection,
+  MeasuresView,
   MeshRequest,
   MeshView,
   PixelRequest,
@@ -129,6 +131,12 @@ export class SheetService {
   flattening(name: string): FlatteningView | null {
     const shape = this.shape(name);
     return shape && describeFlattening(shape);
+  }
+
+  /** Measures of a shape's region; null for any other definition, and for a shape that encloses nothing. */
+  measures(name: string): MeasuresView | null {
+    const shape = this.shape(name);
+    return shape && describeMeasures(shape);
   }
 
   /** What a combined shape's operands give under each operation, or null for any other definition. */

@@ -1,6 +1,7 @@
 import type {
   Affine,
   Bounds,
+  Circle,
   CombineReport,
   Contour,
   FillRule,
@@ -11,6 +12,7 @@ import type {
   Operation,
   Path,
   Ring,
+  TurnedBox,
 } from "@vertexon/geometry";
 import type {
   Diagnostic,
@@ -108,6 +110,22 @@ export interface ShapeView {
   /** What was noted along the way, where the shape is a trail. */
   trail: TrailRecord | null;
   combination: { operation: Operation; operands: string[]; report: CombineReport } | null;
+}
+
+/** Measures of a shape's region. */
+export interface MeasuresView {
+  area: number;
+  perimeter: number;
+  centroid: { x: number; y: number };
+  /** Second moments of area about the centroid, and those about the principal axes. */
+  second: { xx: number; yy: number; xy: number; greatest: number; least: number };
+  /** The principal axis along which the area reaches furthest, in radians. */
+  axis: number;
+  circle: Circle;
+  /** No circle inside is larger than `bound`. */
+  inside: (Circle & { bound: number }) | null;
+  turned: TurnedBox & { path: Path };
+  upright: { width: number; height: number; path: Path };
 }
 
 /** What flattening makes of a shape's curves. */

@@ -98,7 +98,9 @@ function repeatedStart(call: Call, subpath: Subpath): TextEdit | null {
   const unnamed = call.args.filter(({ name }) => name === null).map(({ value }) => value);
   const list = unnamed.length === 1 && unnamed[0].kind === "tuple" ? unnamed[0].items : unnamed;
   const [before, last] = list.slice(-2);
-  return list.length > 3 && last ? { from: before.to, to: last.to, insert: "" } : null;
+  // What was made of it since, such as rounded corners, may close exactly.
+  const isAsWritten = list.length === subpath.segments.length + 1;
+  return isAsWritten && list.length > 3 ? { from: before.to, to: last.to, insert: "" } : null;
 }
 
 function shifted(edit: TextEdit, by: number): TextEdit {

@@ -6,6 +6,7 @@ import type { StationProps } from "../context";
 import { Empty, Panel } from "../panel";
 import { AroundCentre } from "./around-centre";
 import { BoxSizes } from "./box-sizes";
+import { Measures } from "./measures";
 import { NumberSlider } from "./number-slider";
 import { PictureSettings } from "./picture-settings";
 import { Readings } from "./readings";
@@ -64,6 +65,7 @@ export function DefineStation(props: StationProps) {
                     },
                   ]
                 : []),
+              { key: "measures", label: "Measures", children: <Measures {...props} shape={shape} /> },
               { key: "box", label: "Box sizes", children: <BoxSizes {...props} shape={shape} /> },
               { key: "picture", label: "Picture", children: <PictureSettings {...props} /> },
             ]}

@@ -1,0 +1,133 @@
+import { circleSubpath, type Path } from "@vertexon/geometry";
+import { Button } from "antd";
+import { type ReactNode, useEffect, useMemo, useState } from "react";
+import { Figure } from "@/format/figure";
+import { small } from "@/format/numbers";
+import type { MeasuresView } from "@/worker/views";
+import type { NamedShape } from "../../plan/scene";
+import { appendedLine, freshName } from "../../script/append";
+import { useAnswer } from "../../use-answer";
+import type { StationProps } from "../context";
+import { Empty, Facts } from "../panel";
+
+const degrees = (radians: number): number => (radians * 180) / Math.PI;
+
+interface Form {
+  key: string;
+  label: string;
+  figures: ReactNode;
+  path: Path | null;
+  /** What gives it in the script, after the shape's name. */
+  call: string;
+}
+
+/** Moments of a shape's area, and the circles and boxes around it and inside, drawn on the plan. */
+export function Measures(props: StationProps & { shape: NamedShape }) {
+  const { view, thread, shape, onOverlay, onEdit, onChoose } = props;
+  const { name } = shape;
+  const measures = useAnswer(thread, (service) => service.measures(name), [view, name]);
+  const forms = useMemo(() => (measures ? formsOf(measures) : []), [measures]);
+  const [lit, setLit] = useState<string | null>(null);
+  useEffect(() => {
+    const ghosts = forms.flatMap(({ key, path }) => (path ? [{ path, lit: key === lit }] : []));
+    // A dot where the centroid is.
+    const rays = measures ? { ...measures.centroid, to: new Float64Array(0) } : undefined;
+    onOverlay({ ghosts, rays });
+    return () => onOverlay({});
+  }, [forms, measures, lit, onOverlay]);
+  if (!measures)
+    return <Empty>{shape.shape.area > 0 ? "Measuring …" : "The shape encloses nothing to measure."}</Empty>;
+  const { area, perimeter, centroid, second, axis } = measures;
+  const write = (call: string) =>
+    onEdit((current, script) => {
+      const next = freshName(current, `${name}_form`);
+      onChoose(next);
+      return appendedLine(script, `${next} = ${name}${call}`);
+    });
+  return (
+    <div data-testid="measures">
+      <Facts
+        pairs
+        rows={[
+          ["area", <Figure key="a" value={area} />, "measured-area"],
+          ["perimeter", <Figure key="p" value={perimeter} />],
+          ["centroid x", <Figure key="x" value={centroid.x} />, "centroid-x"],
+          ["centroid y", <Figure key="y" value={centroid.y} />, "centroid-y"],
+          ["∫ (x − cx)² dA", <Figure key="xx" value={second.xx} decimals={1} />],
+          ["∫ (y − cy)² dA", <Figure key="yy" value={second.yy} decimals={1} />],
+          ["∫ (x − cx)(y − cy) dA", <Figure key="xy" value={second.xy} decimals={1} />],
+          ["longest axis at", <Figure key="t" value={degrees(axis)} unit="°" />],
+        ]}
+      />
+      <ul className="measured-forms">
+        {forms.map(({ key, label, figures, call }) => (
+          <li key={key} onMouseEnter={() => setLit(key)} onMouseLeave={() => setLit(null)}>
+            <span className="measured-label">{label}</span>
+            <span className="measured-figures">{figures}</span>
+            {/^\w+$/.test(name) && (
+              <Button size="small" type="text" onClick={() => write(call)} aria-label={`Write the ${label}`}>
+                Write it
+              </Button>
+            )}
+          </li>
+        ))}
+      </ul>
+    </div>
+  );
+}
+
+function formsOf({ circle, inside, turned, upright }: MeasuresView): Form[] {
+  const disc = ({ x, y, radius }: { x: number; y: number; radius: number }): Path => ({
+    subpaths: [circleSubpath(x, y, radius, radius)],
+  });
+  return [
+    {
+      key: "circle",
+      label: "smallest circle around",
+      figures: (
+        <>
+          radius <Figure value={circle.radius} /> at <Figure value={circle.x} />, <Figure value={circle.y} />
+        </>
+      ),
+      path: disc(circle),
+      call: ".enclose()",
+    },
+    {
+      key: "inside",
+      label: "largest circle inside",
+      figures: inside ? (
+        <>
+          radius <Figure value={inside.radius} /> (none larger by {small(inside.bound - inside.radius)}) at{" "}
+          <Figure value={inside.x} />, <Figure value={inside.y} />
+        </>
+      ) : (
+        "none: too narrow"
+      ),
+      path: inside && disc(inside),
+      call: ".inscribe()",
+    },
+    {
+      key: "turned",
+      label: "smallest box",
+      figures: (
+        <>
+          <Figure value={turned.width} /> by <Figure value={turned.height} />, turned by{" "}
+          <Figure value={degrees(turned.angle)} unit="°" />
+        </>
+      ),
+      path: turned.path,
+      call: ".enclose(in: box)",
+    },
+    {
+      key: "upright",
+      label: "upright box",
+      figures: (
+        <>
+          <Figure value={upright.width} /> by <Figure value={upright.height} />
+        </>
+      ),
+      path: upright.path,
+      call: ".enclose(in: upright)",
+    },
+  ];
+}
