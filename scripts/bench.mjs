@@ -1,4 +1,5 @@
 // npm run bench: times the kernel and the notation on one core, each as a ratio to a reference in the same run.
+import { benchDerived } from "./lib/bench-derived.mjs";
 import { benchDrag } from "./lib/bench-drag.mjs";
 import { benchFlatten } from "./lib/bench-flatten.mjs";
 import { load } from "./lib/bundle.mjs";
@@ -12,6 +13,8 @@ const sortOf = (n) => best(5, () => random(n, 3).sort());
 
 console.log("Flattening, against evaluating as many points at uniform parameters into a new array:");
 console.table(benchFlatten(kernel));
+console.log("What is derived from outlines, in sorts of as many doubles, with its growth from a tenth of the size:");
+console.table(benchDerived(kernel, { best, coast, random, sortOf }));
 combining();
 triangulating();
 locating();

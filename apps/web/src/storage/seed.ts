@@ -9,7 +9,16 @@ import { windmillWalk } from "../sample/windmill-walk";
 import { type Database, sheets } from "./schema";
 import { createSheet } from "./sheets";
 
-const SAMPLES = [driftwoodDogleg, windmillWalk, footbridgeFalls, gullHarbour, paperLanterns, mirrorPonds, rippleRings, bumperBay];
+const SAMPLES = [
+  driftwoodDogleg,
+  windmillWalk,
+  footbridgeFalls,
+  gullHarbour,
+  paperLanterns,
+  mirrorPonds,
+  rippleRings,
+  bumperBay,
+];
 
 /** Puts the sample sheets into a database that never held a sheet; deleted ones count, so none comes back by itself. */
 export async function seedSamples(db: Database): Promise<void> {

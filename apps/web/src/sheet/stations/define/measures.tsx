@@ -53,12 +53,13 @@ export function Measures(props: StationProps & { shape: NamedShape }) {
           ["perimeter", <Figure key="p" value={perimeter} />],
           ["centroid x", <Figure key="x" value={centroid.x} />, "centroid-x"],
           ["centroid y", <Figure key="y" value={centroid.y} />, "centroid-y"],
-          ["∫ (x − cx)² dA", <Figure key="xx" value={second.xx} decimals={1} />],
-          ["∫ (y − cy)² dA", <Figure key="yy" value={second.yy} decimals={1} />],
-          ["∫ (x − cx)(y − cy) dA", <Figure key="xy" value={second.xy} decimals={1} />],
-          ["longest axis at", <Figure key="t" value={degrees(axis)} unit="°" />],
+          ["∫ x² dA", <Figure key="xx" value={second.xx} decimals={1} />],
+          ["∫ y² dA", <Figure key="yy" value={second.yy} decimals={1} />],
+          ["∫ xy dA", <Figure key="xy" value={second.xy} decimals={1} />],
+          ["long axis", <Figure key="t" value={degrees(axis)} unit="°" />],
         ]}
       />
+      <p className="quiet">Second moments are about the centroid, along x and y of the plan.</p>
       <ul className="measured-forms">
         {forms.map(({ key, label, figures, call }) => (
           <li key={key} onMouseEnter={() => setLit(key)} onMouseLeave={() => setLit(null)}>
