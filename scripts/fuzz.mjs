@@ -73,9 +73,9 @@ async function runShare({ first, step, cases, seed, what }) {
   const run = await runnerOf(what);
   parentPort.postMessage({});
   for (let index = first; index < cases; index += step) {
-    const { operation, input, size, milliseconds, faults } = run(seed, index);
+    const { operation, input, kind = "", size, milliseconds, faults } = run(seed, index);
     const line = faults.length ? `case ${index}, ${operation}: ${faults.slice(0, 3).join("; ")}\n  ${input}` : null;
-    parentPort.postMessage({ line, time: { index, operation, size, milliseconds } });
+    parentPort.postMessage({ line, time: { index, operation, kind, size, milliseconds } });
   }
 }
 
@@ -113,8 +113,8 @@ async function slowOnes(times, seed, what) {
   });
 }
 
-function groupOf({ operation, size }) {
-  return `${operation} ${Math.round(Math.log2(size + 1))}`;
+function groupOf({ operation, kind, size }) {
+  return `${operation} ${kind} ${Math.round(Math.log2(size + 1))}`;
 }
 
 function grouped(times) {

@@ -25,7 +25,7 @@ export class Disc {
     private readonly style: SideStyle,
   ) {
     const turn = 2 * Math.acos(Math.max(0, 1 - style.tolerance / 2 / h));
-    // Even, so that the vertices towards a normal and against it are half a turn apart: caps go around that.
+    // Even, so that half of them make half a disc.
     this.count = 2 * Math.max(2, Math.ceil(Math.PI / turn));
     if (!(this.count < 1 << 20)) throw tooManyVertices(style.tolerance);
     this.vertices = Float64Array.from({ length: 2 * this.count }, (_, i) => {
@@ -67,8 +67,7 @@ export class Disc {
   /** Half the disc around the end of a segment, from its right around to its left. */
   cap(segment: Segment): PartSide {
     const side: PartSide = { walk: [], feet: [] };
-    const [nx, ny] = normalAt(segment, 1);
-    this.turn(side, pointAt(segment, 1), [nx, ny], [-nx, -ny], false);
+    this.push(side, pointAt(segment, 1), this.towards(normalAt(segment, 1)), this.count / 2);
     return side;
   }
 
@@ -79,7 +78,8 @@ export class Disc {
     const steps = (j - i + count) % count;
     this.push(side, foot, i, 0);
     const dot = m[0] * n[0] + m[1] * n[1];
-    if (2 * steps > count) {
+    // What turns straight back, but for rounding, goes around the outside on both sides.
+    if (2 * steps > count + 2) {
       add(side, foot, 0, 0);
       this.push(side, foot, j, count - steps);
       add(side, foot, 0, 0);

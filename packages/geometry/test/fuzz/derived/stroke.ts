@@ -53,7 +53,8 @@ export function stroke(r: Random): Run {
   const input = `${family} ${writePathData(path)} ${JSON.stringify(style)}`;
   // About the vertices of the walks beside it.
   const size = segments.length * (1 + Math.sqrt(style.width / style.tolerance));
-  return { input, size, milliseconds, faults };
+  const kind = `${family} ${Math.round(Math.log2(style.width / extent))}`;
+  return { input, kind, size, milliseconds, faults };
 }
 
 /** Either where a curve bends more tightly than half the width beside an end or a corner that is not round. */
