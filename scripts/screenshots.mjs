@@ -55,6 +55,7 @@ const onPlan = async (x, y) => {
   ];
 };
 for (const [sheet, place, tab, name] of [
+  ["Bumper Bay", [260, 60], "Measures", "define-measures"],
   ["Footbridge Falls", [40, 40], "Box sizes", "define-box-sizes"],
   ["Gull Harbour", [110, 200], "Travel", "define-imported"],
 ]) {
