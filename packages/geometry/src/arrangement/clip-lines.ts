@@ -7,7 +7,8 @@ import { positionsOf } from "./restore";
 /**
  * The parts of open polylines (x0 y0 x1 y1 …) that lie in a shape or along its boundary, in the order and the direction of
  * the polylines. Their ends on the boundary lie within one grid step of the true intersections; vertices come back bit
- * for bit, unless something comes within three steps of them. Throws `OperandError` for coordinates that are not finite.
+ * for bit, unless something comes within three steps of them. What turns straight back is kept both ways. Costs as `cut`
+ * does. Throws `OperandError` for coordinates that are not finite.
  */
 export function clipLines(polylines: readonly Ring[], shape: Operand): Ring[] {
   if (polylines.length === 0) return [];

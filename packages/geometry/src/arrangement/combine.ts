@@ -51,7 +51,11 @@ function unlessTooMany(regions: Region[], selection: Selection, most: number): C
   }
 }
 
-/** Every region of overlapping shapes by the set of shapes that it lies in (`inside`: indices of operands, rising). */
+/**
+ * Every region of overlapping shapes by the set of shapes that it lies in (`inside`: indices of operands, rising): valid
+ * polygons, disjoint, the union of the shapes together. One arrangement, and a selection for each set: O((n + k) log n) and
+ * linear in its pieces times the sets.
+ */
 export function regions(operands: readonly Operand[]): { polygons: Polygon[]; inside: number[] }[] {
   keepExamplesFor(operands);
   const arrangement = arrange(operands);

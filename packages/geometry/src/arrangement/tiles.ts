@@ -34,8 +34,8 @@ const MOST_LINES = 4096;
 
 /**
  * The parts of a shape in the tiles of a grid, row by row, empty tiles left out. All tiles come from one arrangement: the
- * seams of neighbours have the same vertices, bit for bit, and together the tiles are the shape within the grid. Throws
- * `OperandError` for a grid that has no tiles, or more than 4096 lines.
+ * seams of neighbours have the same vertices, bit for bit, and together the tiles are the shape within the grid, moved by no
+ * more than `movement`. Costs as {@link cut} does. Throws `OperandError` for a grid that has no tiles, or more than 4096 lines.
  */
 export function tiles(shape: Operand, grid: TileGrid): TiledShape {
   const { x, y, width, height, columns, rows } = grid;

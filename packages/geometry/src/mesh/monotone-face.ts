@@ -11,7 +11,7 @@ export class MonotoneFace {
   constructor(
     private readonly x: Float64Array,
     private readonly y: Float64Array,
-    private readonly indices: IndexSink,
+    private readonly indices: Pick<IndexSink, "add">,
   ) {}
 
   triangulate(face: Int32Array, n: number): void {

@@ -6,6 +6,7 @@ import { IndexSink } from "./index-sink";
 import { monotoneDiagonals } from "./monotone";
 import { MonotoneFace } from "./monotone-face";
 import type { Triangles } from "./triangles";
+import { triangulateTurned } from "./turned-faces";
 
 /**
  * Triangles that cover valid polygons (see ../arrangement) exactly and without overlap, with vertices at those of the
@@ -20,9 +21,15 @@ export function triangulate(polygons: MultiPolygon): Triangles {
   const indices = new IndexSink(3 * boundary.from.length + 2 * x.length);
   const rest = withoutFans(polygons, boundary, indices);
   const monotone = new MonotoneFace(x, y, indices);
-  forEachFace(rest, monotoneDiagonals(rest), (face, n) => monotone.triangulate(face, n));
+  forEachFace(rest, monotoneDiagonals(rest), (face, n) => {
+    if (n < LARGE) monotone.triangulate(face, n);
+    else triangulateTurned(rest, face, n, indices);
+  });
   return { vertices: interleaved(x, y), indices: indices.finish(x.length) };
 }
+
+/** Faces of so many points are rare, unless points lie in columns. */
+const LARGE = 512;
 
 /** Makes fans of the polygons that allow it; the boundary of the others. */
 function withoutFans(polygons: MultiPolygon, boundary: Boundary, indices: IndexSink): Boundary {
