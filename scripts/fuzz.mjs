@@ -1,6 +1,6 @@
 // npm run fuzz -- [cases] [seed] [sets | derived | an operation]: random cases against slow oracles, on all cores. `sets`
 // are the four operations on pairs of operands, `derived` what is derived from outlines (packages/geometry/test/fuzz), each
-// operation in turn or one alone. Cases that take too long for their size are told, too. The longest runs are kept in
+// operation in turn or one alone. Cases that take too long for their size are listed as well. The longest runs are recorded in
 // docs/accuracy-fuzz.json, for docs/accuracy.md.
 import { readFileSync, writeFileSync } from "node:fs";
 import { availableParallelism } from "node:os";
@@ -12,7 +12,7 @@ import { root } from "./lib/run.mjs";
 
 /** A case that runs longer than this does not end. */
 const LONGEST = 120_000;
-/** Slow is what takes so many times the median of its operation and size, and so many milliseconds, twice. */
+/** A case is slow above this multiple of the median of its kind and size, and above this many milliseconds, in two runs. */
 const [TIMES_THE_MEDIAN, SLOW] = [100, 20];
 
 if (isMainThread) await runAll();
@@ -37,7 +37,7 @@ async function runAll() {
   process.exitCode = count.wrong || slow.length || count.done !== cases ? 1 : 0;
 }
 
-/** One thread's share; a case that does not end is told, and the rest goes on in a new thread. */
+/** One thread's share; a case that does not end counts as wrong, and the rest goes on in a new thread. */
 function runThread(share, count, times) {
   return new Promise((resolve, reject) => {
     const worker = new Worker(fileURLToPath(import.meta.url), { workerData: share });

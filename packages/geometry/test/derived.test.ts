@@ -8,6 +8,7 @@ import {
   dashPath,
   flattenPath,
   keepCurves,
+  locatePoint,
   momentsOf,
   type Operand,
   OperandError,
@@ -117,6 +118,24 @@ test("a round join stands where an outline turns straight back, in every directi
       expect(area(strokePath(parsePathData(d), { ...style, width: 2 }).polygons)).toBeCloseTo(want, 2);
   }
 });
+
+test("arcs joins go on with the curvature of both sides, and are miters between straight ones", () => {
+  const stroke = (d: string, join: "arcs" | "miter") =>
+    operandOf(strokePath(parsePathData(d), { ...style, join, width: 10, miterLimit: 10 }).polygons);
+  const straight = ["arcs", "miter"].map((join) => stroke("M0 0H50V50", join as "arcs"));
+  expect(area(combine("xor", straight[0], straight[1]).polygons)).toBeCloseTo(0, 9);
+  // The outer parallels: a circle of radius 45 around (0, 50) and y = 55, which meet at x = 44.72; the miter's tip is (45, 55).
+  const [arcs, miter] = (["arcs", "miter"] as const).map((join) => stroke("M0 0A50 50 0 0 1 50 50H120", join));
+  const isIn = (shape: Operand, x: number) => locatePoint(x, 54.9, shape).side === "inside";
+  expect([isIn(arcs, 44.78), isIn(miter, 45.05)]).toEqual([true, true]);
+  expect(area(combine("difference", arcs, miter).polygons)).toBeCloseTo(areaBetweenTips(), 3);
+});
+
+/** Between the miter's side x = 45 and the circle of radius 45 around (0, 50), from y = 50 to 55. */
+function areaBetweenTips(): number {
+  const half = Math.asin(5 / 45);
+  return 5 * 45 - (45 * 45 * half) / 2 - (5 * Math.sqrt(45 * 45 - 25)) / 2;
+}
 
 test("kept curves meet where the true ones do: a circle and a line at 11 degrees", () => {
   const paths = ["M10 0A10 10 0 0 1 -10 0A10 10 0 0 1 10 0Z", "M-20 9.8L20 9.8L20 30L-20 30Z"].map(parsePathData);

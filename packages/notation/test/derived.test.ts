@@ -253,6 +253,8 @@ test("hatches, fans and insets are lists in order; steps of hatches, widths and 
   expect(lines.every(({ outline }) => !outline.subpaths[0].closed)).toBe(true);
   expect(lines[0].handles[0].grips[0].label).toBe("step");
   expect(items(`${square}.fan(45deg)`)).toHaveLength(8);
+  expect(items(`${square}.fan(45deg)`)[0].handles[0].grips[0].label).toBe("step");
+  expect(items(`${square}.insets(6)`)[0].handles).toMatchObject([{ x: 20, y: 6 }]);
   expect(items(`${square}.insets(6)`).map(({ area }) => Math.round(area))).toEqual([784, 256, 16]);
   expect(items(`${square}.insets(6, count: 2)`)).toHaveLength(2);
   expect(evaluated(`${square}.hatch(0.0001)`).complaint).toContain("more than 20000 lines");

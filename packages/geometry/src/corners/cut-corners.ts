@@ -36,7 +36,7 @@ export class CornerError extends Error {
 
 /** Less of a turn than this, in radians, is no corner; nor is a turn straight back. */
 const NO_CORNER = 1e-6;
-/** A fillet beside curves that does not fit is tried at smaller sizes, so many times. */
+/** How often a fillet beside curves that does not fit is tried again, each time a quarter smaller. */
 const TRIES = 40;
 
 /**

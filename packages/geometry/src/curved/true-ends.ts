@@ -100,8 +100,8 @@ interface Place {
  *
  * With a deviation of δ between both forms of the curves, their flattened crossing lies within 4 δ / sin θ of the true one,
  * θ being the angle there: beyond it the curves are further apart than δ, also where they bend towards a second crossing,
- * which lies on the other side of the place where they run side by side. That one is crossed in the other sense, and so is
- * told by the ring's turn.
+ * which lies beyond the place where they run side by side. At that one they cross in the other sense, so that the turn of
+ * the ring tells which of both is meant.
  */
 function crossingOf(before: Run[], after: Run[], turn: -1 | 0 | 1, deviation: number, size: number): Crossing | null {
   const [vx, vy] = after[0].start;
@@ -241,6 +241,6 @@ function grown(run: Run, isEnd: boolean): Run {
     run.from = own;
     run.start = place;
   }
-  // Its ends are told by the caller, but for the one here.
+  // The caller sets its other end.
   return { ...run, segment, from: other, to: other, start: place, end: place, stops: isForward ? [0, 1] : [1, 0] };
 }

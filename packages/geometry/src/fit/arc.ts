@@ -8,7 +8,7 @@ const STEPS = 40;
  * The arc of a circle from point i to point j that comes nearest to all edges between, or the straight line where that
  * does; null where neither stays within the tolerance.
  *
- * Arcs between two points are told by their bulge b, the tangent of a quarter of their angle. The greatest distance of an
+ * An arc between two points is given by its bulge b, the tangent of a quarter of its angle. The greatest distance of an
  * edge from the circle is that of one of its ends or of its foot from the centre, exactly; over b it falls and then rises.
  */
 export function arcThrough(points: Float64Array, i: number, j: number, tolerance: number): FittedPart | null {

@@ -28,7 +28,7 @@ export function triangulate(polygons: MultiPolygon): Triangles {
   return { vertices: interleaved(x, y), indices: indices.finish(x.length) };
 }
 
-/** Faces of so many points are rare, unless points lie in columns. */
+/** From this many points on a face is cut once more: such faces are rare, unless points lie in columns. */
 const LARGE = 512;
 
 /** Makes fans of the polygons that allow it; the boundary of the others. */

@@ -5,11 +5,11 @@
  * minimum number of line segments or minimum error", 1996).
  */
 
-/** So many points are gone on from in each round, those that are furthest along: more where there are fewer in all. */
+/** The width of the search: how many points each round goes on from, those furthest along. Wider for fewer points in all. */
 const BEAM = 12;
 const WIDEST_BEAM = 256;
 const POINTS_A_BEAM = 500_000;
-/** A search goes on for so many points without finding one, and for twice as many as it has come. */
+/** A search ends after this many points without a proposal, or as many as it has passed, whichever is more. */
 const PATIENCE = 128;
 
 /**
@@ -39,7 +39,7 @@ export function fewestVertices(points: Float64Array, first: number, last: number
   return kept.reverse();
 }
 
-/** The greatest distance of the points between i and j from the edge between them; what exceeds `most` may be told as less. */
+/** The greatest distance of the points between i and j from the edge between them; not the greatest once it exceeds `most`. */
 export function deviationOf(points: Float64Array, i: number, j: number, most = Number.POSITIVE_INFINITY): number {
   const ax = points[2 * i];
   const ay = points[2 * i + 1];

@@ -7,7 +7,7 @@ export class SimplifyError extends Error {
   override readonly name = "SimplifyError";
 }
 
-/** After so many rounds of giving back, edges take back all vertices that they replaced. */
+/** After this many rounds of giving back, edges take back all vertices that they replaced. */
 const ROUNDS = 48;
 
 /**

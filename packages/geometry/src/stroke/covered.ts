@@ -29,7 +29,7 @@ export function cleanedRings(rings: Ring[]): DerivedRegion {
   return regionOf(result);
 }
 
-/** So many neighbours are united at once: pieces first, then what became of them. */
+/** How many neighbours are united at once: pieces first, then the regions that they became. */
 const PIECES_AT_ONCE = 6;
 const REGIONS_AT_ONCE = 4;
 

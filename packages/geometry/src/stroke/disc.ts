@@ -95,7 +95,7 @@ export class Disc {
     } else if (steps > 0) this.push(side, foot, i + 1, steps - 1);
   }
 
-  /** The vertex with an index, and so many after it. */
+  /** The vertex with an index, and the `more` vertices after it. */
   private push(side: PartSide, foot: Vector, index: number, more: number): void {
     const { vertices, count } = this;
     for (let k = 0; k <= more; k++) {

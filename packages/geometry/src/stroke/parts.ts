@@ -17,7 +17,7 @@ export function partsOf(subpath: Subpath): Part[] {
     .flatMap((segment) => cutAt(segment, slowPlaces(segment, NEARLY_STOPS)));
 }
 
-/** The same parts, each in so many of equal extent in its parameter. */
+/** The same parts, each cut into `countOf` it, of equal extent in the parameter. */
 export function finerParts(parts: readonly Part[], countOf: (segment: Segment) => number): Part[] {
   return parts.flatMap(({ segment, isInner }) => {
     const count = countOf(segment);

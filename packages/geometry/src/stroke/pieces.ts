@@ -1,7 +1,7 @@
 import type { Ring } from "../polygon";
 import type { PartSide } from "./side";
 
-/** Curves are cut so that about so many steps of a walk are one piece. */
+/** Curves are cut into pieces of about this many steps of a walk. */
 export const STEPS_A_PIECE = 16;
 
 /** What lies between an outline and the walk beside it. */

@@ -1,7 +1,8 @@
 import { fanLines, hatchLines, polygonPath, type Ring } from "@vertexon/geometry";
-import { alongHandle } from "./handles";
+import { alongHandle, angleHandle } from "./handles";
 import type { Shape } from "./shape";
 import { ArgumentError, type MethodSignature } from "./signature";
+import { distanceHandle } from "./size-handles";
 import type { Value } from "./values";
 
 /** More lines than this are a mistake. */
@@ -54,7 +55,13 @@ export const lineMethods: MethodSignature[] = [
       if (!(step > 0)) throw new ArgumentError("step", '"step" must be an angle greater than 0');
       if (2 * Math.PI > step * MOST_LINES) throw new ArgumentError("step", `more than ${MOST_LINES} rays`);
       const from = args.has("from") ? args.point("from") : shape.centre;
-      return listOf(shape, fanLines(shape.operand, step, args.angle("start", 0), from), []);
+      const start = args.angle("start", 0);
+      const lines = fanLines(shape.operand, step, start, from);
+      // At the far end of the second ray.
+      const ray = lines.find((line) => Math.abs(directionOf(line, from) - start - step) < 1e-6);
+      const place = ray && { x: ray[ray.length - 2], y: ray[ray.length - 1] };
+      const handles = place ? angleHandle(args, "step", from, { base: start, now: step }, place) : [];
+      return listOf(shape, lines, handles);
     },
   },
   {
@@ -81,7 +88,8 @@ export const lineMethods: MethodSignature[] = [
       for (let k = 1; k <= most; k++) {
         const inset = shape.offset(-k * step, { join, miterLimit: 4 });
         if (inset.polygons.length === 0) break;
-        items.push(inset.withHandles([]));
+        // From the middle of the region's first edge to that of the first inset.
+        items.push(inset.withHandles(k === 1 ? distanceHandle(shape, args, "step", -step, -1) : []));
       }
       if (items.length === MOST_INSETS && !args.has("count"))
         throw new ArgumentError("step", `more than ${MOST_INSETS} outlines`);
@@ -89,6 +97,10 @@ export const lineMethods: MethodSignature[] = [
     },
   },
 ];
+
+function directionOf(line: Ring, from: { x: number; y: number }): number {
+  return Math.atan2(line[line.length - 1] - from.y, line[line.length - 2] - from.x);
+}
 
 function counted(shape: Shape, step: number, lines: () => Ring[]): Ring[] {
   const box = shape.extent;

@@ -2,20 +2,14 @@ import {
   bounds,
   type Cap,
   type FlattenOptions,
-  hasLength,
   type Join,
-  type Path,
   type Placement,
   pixelTolerance,
-  pointAt,
-  polygonPath,
   type Spacing,
-  tangentAt,
 } from "@vertexon/geometry";
-import type { Handle } from "./handle";
-import { alongHandle } from "./handles";
 import type { Shape } from "./shape";
 import { ArgumentError, type Bound, type MethodSignature, type Parameter } from "./signature";
+import { distanceHandle, widthHandle } from "./size-handles";
 
 const about: Parameter = {
   name: "about",
@@ -185,7 +179,7 @@ export const shapeMethods: MethodSignature[] = [
     run(shape, args) {
       const distance = args.number("distance");
       const grown = shape.offset(distance, joinOf(args, "round"));
-      return grown.withHandles([...shape.handles, ...distanceHandle(shape, args, distance)]);
+      return grown.withHandles([...shape.handles, ...distanceHandle(shape, args, "distance", distance, 1)]);
     },
   },
   {
@@ -386,34 +380,6 @@ export const shapeMethods: MethodSignature[] = [
     run: (shape, args) => shape.flattenedBy(flatteningOf(args, shape.tolerance)),
   },
 ];
-
-/** Half the width from the middle of the first segment, on a side that is covered. */
-function widthHandle(shape: Shape, args: Bound, width: number, side: (typeof SIDES)[number]): Handle[] {
-  const place = beside(shape.outline);
-  if (!place) return [];
-  const sign = side === "left" ? -0.5 : 0.5;
-  const { x, y, nx, ny } = place;
-  const step: [number, number] = [sign * nx, sign * ny];
-  return alongHandle(args, "width", { x, y }, step, { x: x + step[0] * width, y: y + step[1] * width });
-}
-
-/** At the distance from the middle of the region's first edge. */
-function distanceHandle(shape: Shape, args: Bound, distance: number): Handle[] {
-  const [polygon] = shape.polygons;
-  const place = polygon && beside(polygonPath(polygon.outer));
-  if (!place) return [];
-  const { x, y, nx, ny } = place;
-  return alongHandle(args, "distance", { x, y }, [nx, ny], { x: x + nx * distance, y: y + ny * distance });
-}
-
-/** The middle of an outline's first segment, and the right normal there. */
-function beside(outline: Path): { x: number; y: number; nx: number; ny: number } | null {
-  const segment = outline.subpaths.flatMap(({ segments }) => segments).find(hasLength);
-  if (!segment) return null;
-  const [x, y] = pointAt(segment, 0.5);
-  const [dx, dy] = tangentAt(segment, 0.5, 1);
-  return { x, y, nx: dy, ny: -dx };
-}
 
 function joinOf(args: Bound, otherwise: Join): { join: Join; miterLimit: number } {
   const limit = args.number("limit", 4);

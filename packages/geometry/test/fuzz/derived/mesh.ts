@@ -31,7 +31,7 @@ export function triangles(r: Random): Run {
   return { input: textOf(shape), size: sizeOf(shape), milliseconds, faults };
 }
 
-/** Convex pieces of at most so many vertices with exactly the area of the polygons. */
+/** Convex pieces within the greatest number of vertices, with exactly the area of the polygons. */
 export function convex(r: Random): Run {
   const polygons = randomPolygons(r);
   const most = pick(r, [3, 4, 8, 100]);
