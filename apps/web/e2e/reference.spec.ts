@@ -16,3 +16,11 @@ test("the reference shows every function with a picture, finds by word, and open
   await expect.poll(() => scriptText(page)).toContain("example = spiral((50, 50), from: 5, to: 45, turns: 3)");
   await expect(page.getByTestId("define-vertices")).not.toHaveText("0");
 });
+
+test("lines that enclose nothing have a picture, too", async ({ page }) => {
+  await page.goto("/");
+  await page.getByRole("button", { name: "Notation" }).click();
+  await page.getByRole("textbox", { name: "Search the notation" }).fill("parallel lines");
+  const picture = page.getByTestId("entry").locator("svg path").first();
+  await expect(picture).toHaveAttribute("d", /^M[\d.]+ [\d.]+L/);
+});

@@ -9,6 +9,8 @@ export function SheetPicture({ view }: { view: SheetView | undefined }) {
   const definitions = [...new Set(results(view).map(({ definition }) => definition))];
   const layers = results(view).map(({ shape, definition }) => ({
     polygons: shape.polygons,
+    // Lines of a hatch, or clipped ones, enclose nothing.
+    lines: shape.polygons.length === 0 ? shape.subpaths.map(({ vertices }) => vertices) : [],
     tone: tones[definitions.indexOf(definition) % tones.length],
     opacity: shape.opacity,
   }));

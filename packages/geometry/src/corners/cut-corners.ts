@@ -10,15 +10,8 @@ import {
   segmentsWithJoin,
   tangentAt,
 } from "../path";
+import type { CornerCut } from "./corner-cut";
 import { type Fillet, filletBetween, straightFillet } from "./fillet";
-
-/** How corners are cut: by an arc of a radius, or between places at a length from the corner along both sides. */
-export interface CornerCut {
-  by: "radius" | "length";
-  /** Plan units, greater than 0. */
-  size: number;
-  form: "arc" | "line";
-}
 
 /** What became of a corner: `size` is less than was asked for where that did not fit, and 0 where there is no corner. */
 export interface CutCorner {

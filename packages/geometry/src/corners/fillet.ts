@@ -1,5 +1,5 @@
 import { type Arc, type ArcLength, derivativesAt, type Line, pointAt, type Segment, tangentAt } from "../path";
-import type { CornerCut } from "./cut-corners";
+import type { CornerCut } from "./corner-cut";
 
 /** What cuts a corner off, how much of the sides before and after it takes, and where it starts and ends. */
 export interface Fillet {

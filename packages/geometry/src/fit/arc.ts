@@ -1,5 +1,5 @@
 import type { Segment } from "../path";
-import { type FittedPart, lineAlong } from "./fit-curves";
+import { type FittedPart, lineAlong } from "./part";
 
 /** Steps of the search for the best arc. */
 const STEPS = 40;

@@ -1,5 +1,5 @@
 import { derivativesAt, type Segment } from "../path";
-import { type FittedPart, lineAlong } from "./fit-curves";
+import { type FittedPart, lineAlong } from "./part";
 
 /** Rounds in which parameters are put anew where the curve is nearest. */
 const ROUNDS = 6;

@@ -1,6 +1,7 @@
-import { type Path, pointAt, type Segment, type Subpath } from "../path";
+import { type Path, pointAt, type Subpath } from "../path";
 import { arcThrough } from "./arc";
 import { cubicThrough, tangentsAlong } from "./cubic";
+import { type FittedPart, lineAlong } from "./part";
 import { roundOutline } from "./round";
 
 export type FitForm = "arcs" | "cubics";
@@ -21,12 +22,6 @@ export class FitError extends Error {
 interface Outline {
   vertices: Float64Array;
   closed: boolean;
-}
-
-/** A part of an outline with the greatest distance between it and its curve. */
-export interface FittedPart {
-  segment: Segment;
-  deviation: number;
 }
 
 /**
@@ -126,10 +121,6 @@ function longestFrom(
     } else bad = middle;
   }
   return [good, part];
-}
-
-export function lineAlong(points: Float64Array, i: number, j: number): Segment {
-  return { kind: "line", x0: points[2 * i], y0: points[2 * i + 1], x1: points[2 * j], y1: points[2 * j + 1] };
 }
 
 /** Vertices at which an outline turns by more than an angle, in radians. */

@@ -1,8 +1,9 @@
-import { type Bounds, bounds, type MultiPolygon } from "@vertexon/geometry";
+import { type Bounds, bounds, type MultiPolygon, type Ring } from "@vertexon/geometry";
 import { tokens, withAlpha } from "@/theme/tokens";
 
 interface Props {
-  layers: { polygons: MultiPolygon; tone: string; opacity?: number }[];
+  /** `lines` are drawn as they are, without an area. */
+  layers: { polygons: MultiPolygon; lines?: readonly Ring[]; tone: string; opacity?: number }[];
   /** The box to show; that of the polygons when left out. */
   box?: Bounds | null;
   yDown: boolean;
@@ -27,11 +28,11 @@ export function Thumbnail({ layers, box, yDown, width, height }: Props) {
       viewBox={`${shown.minX - margin} ${y - margin} ${w + 2 * margin} ${h + 2 * margin}`}
       aria-hidden="true"
     >
-      {layers.map(({ polygons, tone, opacity = 1 }, i) => (
+      {layers.map(({ polygons, lines = [], tone, opacity = 1 }, i) => (
         <path
           // biome-ignore lint/suspicious/noArrayIndexKey: layers have no other identity
           key={i}
-          d={pathOf(polygons)}
+          d={pathOf(polygons) + lines.map(lineOf).join("")}
           fill={withAlpha(tone, 0.6 * opacity)}
           fillRule="evenodd"
           stroke={tokens.ink}
@@ -46,10 +47,12 @@ export function Thumbnail({ layers, box, yDown, width, height }: Props) {
 function pathOf(polygons: MultiPolygon): string {
   return polygons
     .flatMap(({ outer, holes }) => [outer, ...holes])
-    .map((ring) => {
-      let d = "";
-      for (let i = 0; i < ring.length; i += 2) d += `${i ? "L" : "M"}${ring[i].toFixed(3)} ${ring[i + 1].toFixed(3)}`;
-      return `${d}Z`;
-    })
+    .map((ring) => `${lineOf(ring)}Z`)
     .join("");
+}
+
+function lineOf(points: Ring): string {
+  let d = "";
+  for (let i = 0; i < points.length; i += 2) d += `${i ? "L" : "M"}${points[i].toFixed(3)} ${points[i + 1].toFixed(3)}`;
+  return d;
 }
