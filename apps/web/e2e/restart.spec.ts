@@ -6,6 +6,7 @@ import { expect, test } from "@playwright/test";
 import { freePort } from "../../../scripts/lib/server.mjs";
 
 const SAMPLES = [
+  "Bumper Bay",
   "Driftwood Dogleg",
   "Footbridge Falls",
   "Gull Harbour",

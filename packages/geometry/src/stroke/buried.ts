@@ -14,11 +14,15 @@ export function withoutBuried(sides: readonly PartSide[], h: number, tolerance: 
   const n = sides.length;
   /** Whether a circle lies within reach of a place of a neighbour, at growing steps: nearly all that is buried does. */
   const isDeep = (k: number, x: number, y: number, radius: number): boolean => {
-    for (let step = 1; step <= n / 2; step *= 2)
-      for (const other of [k + step, k - step]) {
-        const { feet } = sides[(other + n) % n];
-        if (Math.hypot(feet[0] - x, feet[1] - y) + radius < deep) return true;
-      }
+    const reach = deep - radius;
+    if (!(reach > 0)) return false;
+    const comesWithin = (other: number): boolean => {
+      const { feet } = sides[(other + n) % n];
+      const dx = feet[0] - x;
+      const dy = feet[1] - y;
+      return dx * dx + dy * dy < reach * reach;
+    };
+    for (let step = 1; step <= n / 2; step *= 2) if (comesWithin(k + step) || comesWithin(k - step)) return true;
     return false;
   };
   return sides.filter(({ walk, feet }, k) => {

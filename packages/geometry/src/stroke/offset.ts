@@ -65,5 +65,10 @@ function ringOf(points: readonly number[]): Ring {
 
 function turnedAround(points: ArrayLike<number>): Ring {
   const n = points.length;
-  return Float64Array.from({ length: n }, (_, i) => points[n - 2 - i + 2 * (i & 1)]);
+  const ring = new Float64Array(n);
+  for (let i = 0; i < n; i += 2) {
+    ring[i] = points[n - 2 - i];
+    ring[i + 1] = points[n - 1 - i];
+  }
+  return ring;
 }

@@ -14,8 +14,8 @@ export function pieceOf({ walk, feet }: PartSide): Ring {
 
 /** Points x y … without those that repeat the one before. */
 export function withoutRepeats(points: readonly number[]): number[] {
-  return points.filter((_, i) => {
-    const k = i & ~1;
-    return k === 0 || points[k] !== points[k - 2] || points[k + 1] !== points[k - 1];
-  });
+  const kept: number[] = [];
+  for (let k = 0; k < points.length; k += 2)
+    if (k === 0 || points[k] !== points[k - 2] || points[k + 1] !== points[k - 1]) kept.push(points[k], points[k + 1]);
+  return kept;
 }
