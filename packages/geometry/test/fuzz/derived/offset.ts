@@ -1,19 +1,28 @@
 import {
+  circleSubpath,
+  convexHull,
+  cutCorners,
+  flattenPath,
   type Join,
   locatePoint,
+  nearestOnSegment,
   type Operand,
   offsetOutlines,
   operandOf,
   type Path,
+  pointAt,
   polygonPath,
+  rotation,
   type SideStyle,
   signedDistance,
   strokePath,
+  transformPath,
+  writePathData,
 } from "../../../src";
 import { flawsOf } from "../../oracles/validity";
 import { isInConvex } from "./convex";
 import { sizeOf, textOf } from "./cut";
-import { pick, pointsNear, type Random, randomPath, randomPolygons, roughPolygons } from "./outlines";
+import { pick, pointsNear, type Random, randomPath, randomPolygons, roughPolygons, whole } from "./outlines";
 import { type Run, timed } from "./run";
 
 /**
@@ -21,6 +30,47 @@ import { type Run, timed } from "./run";
  * the edges and polygons at the corners that the joins stand at, one by one.
  */
 export function offset(r: Random): Run {
+  return r() < 0.2 ? curvedOffset(r) : straightOffset(r);
+}
+
+/** Ellipses, and polygons with rounded corners, under round joins: by the distance of places from the true curves. */
+function curvedOffset(r: Random): Run {
+  const size = 10 ** (whole(r, 13) - 6);
+  const outline =
+    r() < 0.5
+      ? { subpaths: [circleSubpath(0, 0, size * (0.1 + r()), size * 10 ** -(2 * r()))] }
+      : cutCorners(polygonPath([...convexHull(Array.from({ length: 14 }, () => 2 * size * r()))]), {
+          by: "radius",
+          size: size * pick(r, [0.01, 0.1, 1]),
+          form: "arc",
+        }).path;
+  const path = transformPath(outline, rotation(7 * r()));
+  const distance = (r() < 0.5 ? -1 : 1) * size * pick(r, [0.01, 0.05, 0.3, 1, r()]);
+  const style = { join: "round" as const, miterLimit: 4, tolerance: size * pick(r, [1e-2, 1e-3, 1e-4]) };
+  const { result, milliseconds } = timed(() => offsetOutlines(path, distance, style));
+  const faults = flawsOf(result.polygons);
+  const found = operandOf(result.polygons);
+  const fine: Operand = {
+    rings: flattenPath(path, { tolerance: style.tolerance / 50 }).subpaths.map(({ vertices }) => vertices),
+    fillRule: "nonzero",
+  };
+  const { segments } = path.subpaths[0];
+  const along = segments.flatMap((segment) => [0, 0.2, 0.4, 0.7, 0.9].map((t) => pointAt(segment, t)));
+  for (const [x, y] of pointsNear(r, along, 1.3 * Math.abs(distance), 16)) {
+    const off = segments.reduce(
+      (least, segment) => Math.min(least, nearestOnSegment(segment, x, y).distance),
+      Infinity,
+    );
+    const signed = locatePoint(x, y, fine).side === "inside" ? -off : off;
+    if (Math.abs(signed - distance) <= 2 * style.tolerance || off <= style.tolerance) continue;
+    const isIn = locatePoint(x, y, found).side === "inside";
+    if (isIn !== signed < distance) faults.push(`(${x}, ${y}) is ${isIn ? "inside" : "outside"}`);
+  }
+  const input = `${writePathData(path)} by ${distance} ${JSON.stringify(style)}`;
+  return { input, kind: "curved", size: sizeOf(found), milliseconds, faults };
+}
+
+function straightOffset(r: Random): Run {
   const polygons = pick(r, [randomPolygons, randomPolygons, regionOf, roughPolygons])(r);
   const shape = operandOf(polygons);
   const outlines: Path = { subpaths: shape.rings.flatMap((ring) => polygonPath(ring).subpaths) };
