@@ -232,7 +232,15 @@ test("rounded corners are true arcs, their size can be dragged, and what does no
   expect(Math.hypot(handle.x, handle.y)).toBeCloseTo(10 * (Math.SQRT2 - 1), 9);
   expect(notes(`${square}.round(30, corners: (0, 1))`)).toEqual(["corners 0, 1: only 20 fits of a radius of 30"]);
   expect(notes(`${square}.round(10)`)).toEqual([]);
-  expect(evaluated(`${square}.round(10, corners: 9)`).complaint).toBe("there is no corner 9: they run from 0 to 3");
+  expect(evaluated(`${square}.round(10, corners: 9)`).complaint).toBe(
+    "there is no corner 9 to cut off; they run from 0 to 3",
+  );
+  expect(evaluated("polyline((0, 0), (10, 0), (10, 10)).round(2, corners: 0)").complaint).toBe(
+    "there is no corner 0 to cut off; the only one is 1",
+  );
+  expect(notes("circle((20, 20), radius: 10).round(2)")).toEqual([
+    "nothing is cut off: the outline has no corner there",
+  ]);
   expect(evaluated(`${square}.round()`).complaint).toBe('a "radius" is missing, or a "length" along the sides');
   expect(evaluated(`${square}.round(3, length: 4)`).complaint).toContain("given twice");
 });

@@ -54,7 +54,7 @@ function cutOff(shape: Shape, args: Bound, sheet: SheetContext, form: CornerCut[
   const places = cornersOf(shape);
   for (const number of chosen ?? [])
     if (!places.some((place) => place.number === number))
-      throw new ArgumentError("corners", `there is no corner ${number}: they run from 0 to ${places.length - 1}`);
+      throw new ArgumentError("corners", `there is no corner ${number} to cut off${rangeOf(places)}`);
   const isChosen = (subpath: number, corner: number): boolean => {
     const place = places.find((each) => each.subpath === subpath && each.corner === corner);
     return chosen === null || (place !== undefined && chosen.includes(place.number));
@@ -73,9 +73,16 @@ function cutOff(shape: Shape, args: Bound, sheet: SheetContext, form: CornerCut[
         : `corners ${numbers.slice(0, 6).join(", ")}${numbers.length > 6 ? ", …" : ""}`;
     sheet.note(by, `${which}: only ${Number(least.toPrecision(6))} fits of a ${by} of ${size}`);
   }
+  if (results.every((each) => each.size === 0)) sheet.note(by, "nothing is cut off: the outline has no corner there");
   const cutCorner = results.find((each) => each.size > 0);
   const handles = cutCorner ? sizeHandle(shape, args, cut, cutCorner) : [];
   return outline.withHandles([...shape.handles, ...handles]);
+}
+
+function rangeOf(places: readonly { number: number }[]): string {
+  if (places.length === 0) return ": the outline has none";
+  const [first, last] = [places[0].number, places[places.length - 1].number];
+  return first === last ? `; the only one is ${first}` : `; they run from ${first} to ${last}`;
 }
 
 /** The corners of all outlines, numbered through, ends of open ones left out. */
