@@ -36,7 +36,8 @@ test("the smallest circle and the smallest box around points, by trying all of t
           offer((ax + bx) / 2, (ay + by) / 2, Math.hypot(ax - bx, ay - by) / 2);
           const [ex, ey] = [bx - ax, by - ay];
           const length = Math.hypot(ex, ey);
-          if (length > 0) {
+          // Squares of smaller ones would vanish.
+          if (length > 1e-9) {
             const spread = (values: number[]) => Math.max(...values) - Math.min(...values);
             area = Math.min(
               area,

@@ -43,6 +43,8 @@ function lookAt(segment: Segment, x: number, y: number, h: number) {
   for (let i = 0; i <= 2000; i++) {
     const p = derivativesAt(segment, i / 2000);
     const along = (x - p.x) * p.dx + (y - p.y) * p.dy;
+    // Where the curve stands still there is no normal to lie on.
+    if (p.dx === 0 && p.dy === 0) continue;
     const near = Math.hypot(x - p.x, y - p.y) <= h;
     seen.near ||= near;
     seen.swept ||= near && along * before <= 0;
