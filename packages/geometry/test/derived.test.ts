@@ -166,6 +166,19 @@ test("what is offset by more than it is wide takes no longer than what is not, a
   expect(Math.abs(area(stroke) - 43429)).toBeLessThan(10);
 });
 
+test("a long miter beside a curve stands between the true directions, also where the stroke is put together from pieces", () => {
+  // A turn of 173.9 degrees: the miter is 18.75 times as long as the stroke is wide.
+  const path = parsePathData("M 0 0 C 2 0 6 1 8 4 L 2 8 Q 8 3 8 6 Z");
+  const stroke = strokePath(path, {
+    width: 40,
+    join: "miter",
+    cap: "square",
+    miterLimit: 20,
+    tolerance: 0.01,
+  }).polygons;
+  expect(Math.abs(area(stroke) - 9728)).toBeLessThan(2);
+});
+
 test("a hole stays inside its ring, and rings apart, however coarsely they are simplified", () => {
   // The outer ring's notch would be passed over by an edge within the tolerance, hole and all.
   const outer = Float64Array.of(0, 0, 40, 0, 40, 20, 24, 20, 24, 19, 16, 19, 16, 20, 0, 20);

@@ -47,17 +47,18 @@ export class Disc {
     return parts.map(({ segment, isInner }, k) => {
       const side: PartSide = { walk: [], feet: [] };
       const before = k > 0 ? parts[k - 1] : closed ? parts[parts.length - 1] : null;
-      let normal = before ? normalAt(before.segment, 1) : normalAt(segment, 0);
-      let isCorner = before !== null && !isInner;
       let foot = pointAt(segment, 0);
+      let normal = normalAt(segment, 0);
+      // The corner lies between the true directions, not those of chords.
+      if (before) this.turn(side, foot, normalAt(before.segment, 1), normal, !isInner);
       for (const t of this.chordsOf(segment).slice(1)) {
         const end = pointAt(segment, t);
         const length = Math.hypot(end[0] - foot[0], end[1] - foot[1]);
         if (length === 0) continue;
         const next: Vector = [(end[1] - foot[1]) / length, (foot[0] - end[0]) / length];
-        this.turn(side, foot, normal, next, isCorner);
+        this.turn(side, foot, normal, next, false);
         this.push(side, end, this.towards(next), 0);
-        [foot, normal, isCorner] = [end, next, false];
+        [foot, normal] = [end, next];
       }
       this.turn(side, foot, normal, normalAt(segment, 1), false);
       return side;
