@@ -139,7 +139,7 @@ test("fitted curves stay within the distance of the edges, both ways, and are fe
   );
 });
 
-test("circles and ellipses are told from what only looks like one", () => {
+test("what only looks like a circle or an ellipse is neither", () => {
   const fitted = (d: string) => fitCurves(flattenPath(parsePathData(d), { tolerance: 0.01 }).subpaths, 0.03, "arcs", 1);
   expect(fitted("M10 0A10 10 0 0 1 -10 0A10 10 0 0 1 10 0Z")).toMatchObject({ circles: 1, ellipses: 0 });
   expect(fitted("M10 0A10 6 30 0 1 -10 0A10 6 30 0 1 10 0Z")).toMatchObject({ circles: 0, ellipses: 1 });
