@@ -137,6 +137,23 @@ function areaBetweenTips(): number {
   return 5 * 45 - (45 * 45 * half) / 2 - (5 * Math.sqrt(45 * 45 - 25)) / 2;
 }
 
+test("arcs joins longer than their limit are cut across the arc to their tip", () => {
+  const ends = (d: string, miterLimit: number): [number, number] => {
+    const { polygons } = strokePath(parsePathData(d), { ...style, cap: "butt", join: "arcs", width: 2, miterLimit });
+    const xs = [...polygons[0].outer].filter((_, i) => i % 2 === 0);
+    return [Math.max(...xs), area(polygons)];
+  };
+  // Straight back: one rectangle up to the limit, which counts in half widths from the corner.
+  expect(ends("M0 0H10H5", 4)).toEqual([14, 28]);
+  // A right angle, turned so that its bisector lies along x: the miter's tip would be at the root of 2.
+  const [reach, cut] = ends("M-9 9L0 0L-9 -9", 1.2);
+  expect(reach).toBeCloseTo(1.2, 9);
+  expect(ends("M-9 9L0 0L-9 -9", 1.5)[1] - cut).toBeCloseTo((Math.SQRT2 - 1.2) ** 2, 9);
+  // Mirrored curves: the tip lies on the bisector, and so does the arc that measures the join.
+  const mirrored = ends("M-40 30A50 50 0 0 0 0 0A50 50 0 0 0 -40 -30", 1.05);
+  expect(mirrored[0]).toBeCloseTo(1.05, 9);
+});
+
 test("kept curves meet where the true ones do: a circle and a line at 11 degrees", () => {
   const paths = ["M10 0A10 10 0 0 1 -10 0A10 10 0 0 1 10 0Z", "M-20 9.8L20 9.8L20 30L-20 30Z"].map(parsePathData);
   const flats = paths.map((path) => flattenPath(path, { tolerance: 0.1 }));

@@ -6,8 +6,8 @@ import type { Part } from "./parts";
 export type Join = "miter" | "round" | "bevel" | "arcs";
 
 /**
- * How corners are joined, as in SVG 2: `arcs` go on with the curvature of both sides until they meet. A miter, or such arcs,
- * longer than `miterLimit` times the whole width become a bevel.
+ * How corners are joined, as in SVG 2: `arcs` go on with the curvature of both sides until they meet. A miter longer
+ * than `miterLimit` times the whole width becomes a bevel, such arcs are cut off at half of that from the corner.
  */
 export interface SideStyle {
   join: Join;

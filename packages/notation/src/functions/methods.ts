@@ -34,7 +34,7 @@ const join = (otherwise: Join): Parameter => ({
 const miterLimit: Parameter = {
   name: "limit",
   type: "number",
-  about: "a miter longer than so many widths becomes a bevel, at least 1",
+  about: "a miter longer than this many widths becomes a bevel, and `join: arcs` is cut off there; at least 1",
   default: "4",
 };
 
