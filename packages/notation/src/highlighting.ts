@@ -1,8 +1,16 @@
+import {
+  type Input,
+  type NodePropSource,
+  NodeType,
+  Parser,
+  type PartialParse,
+  Tree,
+  type TreeFragment,
+} from "@lezer/common";
 import { styleTags, tags } from "@lezer/highlight";
 import { parser } from "./grammar";
 
-/** The grammar with highlighting, for editors. */
-export const highlightedParser = parser.configure({
+const highlighted = parser.configure({
   props: [
     styleTags({
       Keyword: tags.keyword,
@@ -21,3 +29,39 @@ export const highlightedParser = parser.configure({
     }),
   ],
 });
+
+/** The grammar with highlighting and more properties of nodes, for editors. A script that is nested too deeply stays plain. */
+export function editorParser(...props: NodePropSource[]): Parser {
+  return new EditorParser(highlighted.configure({ props }));
+}
+
+class EditorParser extends Parser {
+  constructor(private readonly inner: Parser) {
+    super();
+  }
+
+  createParse(
+    input: Input,
+    fragments: readonly TreeFragment[],
+    ranges: readonly { from: number; to: number }[],
+  ): PartialParse {
+    const parse = this.inner.createParse(input, fragments, ranges);
+    return {
+      advance() {
+        try {
+          return parse.advance();
+        } catch (error) {
+          if (!(error instanceof RangeError)) throw error;
+          return new Tree(NodeType.none, [], [], input.length);
+        }
+      },
+      get parsedPos() {
+        return parse.parsedPos;
+      },
+      get stoppedAt() {
+        return parse.stoppedAt;
+      },
+      stopAt: (position) => parse.stopAt(position),
+    };
+  }
+}

@@ -23,7 +23,7 @@ export {
   type TrailRecord,
   type Value,
 } from "./functions";
-export { highlightedParser } from "./highlighting";
+export { editorParser } from "./highlighting";
 export { type Attachment, ImportError, type ImportPlan, planImport } from "./import";
 export { type Occurrences, occurrencesAt, renameEdits } from "./occurrences";
 export { axisSenseEdits, planSizeEdits } from "./plan-edits";
@@ -49,6 +49,7 @@ export type {
   PlanSettings,
 } from "./sheet/evaluated";
 export { Sheet } from "./sheet/sheet";
+export { unsavableIn } from "./sheet/unsavable";
 export type { Mend, Span, TextEdit } from "./syntax";
 export { travelPlaces } from "./travel";
 export { type VertexChange, VertexChangeError, vertexEdits } from "./vertex-edits";

@@ -25,7 +25,30 @@ const lines = [
   "x = y + 1",
   "y = cut.area",
   "emit cut as wkt",
+  // What breaks an evaluation: numbers at the ends of the doubles, chains, nesting, files that cannot be read.
+  "huge = rect((0, 0), 1e308, 1e308) union a",
+  "tiny = circle((0, 0), radius: 1e-308).stroke(1e-300)",
+  `sum = n${" + n".repeat(40)}`,
+  `deep = ${"(".repeat(40)}size${")".repeat(40)}`,
+  `too = ${"-".repeat(300)}n`,
+  'coast = outline("coast.geojson")',
+  'broken = outline("broken.svg")',
+  "chain = chain2 + 1",
+  "chain2 = chain3 + 1",
+  "chain3 = n",
 ];
+
+const attachments = [
+  ...exampleAttachments,
+  { name: "coast.geojson", content: '{"type":"LineString","coordinates":[[0,0],[9,0],[9,9]]}' },
+  { name: "broken.svg", content: '<!DOCTYPE svg [<!ENTITY e SYSTEM "x">]><svg/>' },
+];
+
+function freshSheet(files = attachments): Sheet {
+  const sheet = new Sheet();
+  sheet.attach(files);
+  return sheet;
+}
 
 /** What a value comes to, without the parts that are objects of the evaluation. */
 function summary(value: Value | null): unknown {
@@ -53,10 +76,10 @@ const outcome = ({ definitions, diagnostics, emissions, plan, tolerance, toleran
   toleranceSpan,
 });
 
-// A change of a sheet: a line gone, doubled, moved, spoilt, or with another number.
+// A change of a sheet: a line gone, doubled, moved, spoilt, with another number or an extreme one, or a name renamed.
 const change = fc.record({
   line: fc.nat(lines.length - 1),
-  kind: fc.constantFrom("remove", "double", "move", "spoil", "number", "comment"),
+  kind: fc.constantFrom("remove", "double", "move", "spoil", "number", "extreme", "rename", "comment"),
   to: fc.nat(lines.length - 1),
   digit: fc.integer({ min: 1, max: 7 }),
 });
@@ -72,21 +95,30 @@ function changed(
   else if (kind === "double") next.splice(at, 0, next[at]);
   else if (kind === "move") next.splice(to % next.length, 0, ...next.splice(at, 1));
   else if (kind === "spoil") next[at] = next[at].replace(/[a-z](?=\b)/, "q");
+  else if (kind === "extreme") next[at] = next[at].replace(/\d+/, ["1e308", "1e-308", "1e17", "0"][digit % 4]);
+  else if (kind === "rename") return renamed(next, /^(\w+) =/.exec(next[at])?.[1], digit);
   else if (kind === "comment") next.splice(at, 0, "// note");
   else next[at] = next[at].replace(/\d/, String(digit));
   return next;
 }
 
+function renamed(script: string[], name: string | undefined, digit: number): string[] {
+  return script.map((line) => line.replace(new RegExp(`\\b${name}\\b`, "g"), `${name}${digit}`));
+}
+
 test("after any history of changes a sheet is what a fresh evaluation of its text gives", () => {
   fc.assert(
     fc.property(fc.array(change, { minLength: 1, maxLength: 12 }), (changes) => {
-      const sheet = new Sheet();
+      const sheet = freshSheet();
       let script = lines;
       sheet.update(script.join("\n"));
       for (const each of changes) {
         script = changed(script, each);
         const text = script.join("\n");
-        expect(outcome(sheet.update(text))).toEqual(outcome(new Sheet().update(text)));
+        // Files come and go, too.
+        const files = attachments.slice(each.digit % 3);
+        sheet.attach(files);
+        expect(outcome(sheet.update(text))).toEqual(outcome(freshSheet(files).update(text)));
       }
     }),
     { numRuns: 120 },
@@ -97,7 +129,7 @@ test("evaluating the same text again computes nothing, whatever is wrong with it
   fc.assert(
     fc.property(fc.array(change, { maxLength: 6 }), (changes) => {
       const text = changes.reduce(changed, lines).join("\n");
-      const sheet = new Sheet();
+      const sheet = freshSheet();
       const first = sheet.update(text);
       const again = sheet.update(text);
       // Only what is computed from itself is tried again: it cannot be kept.
@@ -119,7 +151,7 @@ test("tidying any sheet keeps its values and messages, and is done after once", 
       const tidy = formatScript(untidy);
       expect(formatScript(tidy)).toBe(tidy);
       const told = (text: string) => {
-        const { definitions, diagnostics } = new Sheet().update(text);
+        const { definitions, diagnostics } = freshSheet().update(text);
         return [
           definitions.map(({ name, value }) => [name, summary(value)]),
           diagnostics.map(({ message }) => message.replace(/line \d+/, "")),

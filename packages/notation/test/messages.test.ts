@@ -77,7 +77,7 @@ test("a bare number where an angle is needed says what each unit would mean", ()
 });
 
 test("a circle of definitions is named, whoever asks first", () => {
-  expect(complaints("a = b\nb = c\nc = a").join("\n")).toContain('"a" is computed from itself: a → b → c → a');
+  expect(complaints("a = b\nb = c\nc = a").join("\n")).toContain('"c" is computed from itself: c → a → b → c');
 });
 
 test("a mistake in one statement spoils only what depends on it", () => {

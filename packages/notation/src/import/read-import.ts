@@ -1,4 +1,5 @@
 import { PathDataError, parsePathData } from "@vertexon/geometry";
+import { reasonOf } from "../reason";
 import { readArrays } from "./arrays";
 import { isCsv, readCsv } from "./csv";
 import { pathItem } from "./expressions";
@@ -9,6 +10,14 @@ import { isWkt, readWkt } from "./wkt";
 
 /** Tells what a text is and reads it. Throws {@link ImportError}, at its place where that is known. */
 export function readImport(text: string, fileName = ""): Imported {
+  try {
+    return read(text, fileName);
+  } catch (error) {
+    throw error instanceof ImportError ? error : new ImportError(reasonOf(error));
+  }
+}
+
+function read(text: string, fileName: string): Imported {
   const trimmed = text.replace(/^\uFEFF/, "").trim();
   if (!trimmed) throw new ImportError("there is nothing in it");
   if (trimmed.startsWith("<")) return readSvg(trimmed);

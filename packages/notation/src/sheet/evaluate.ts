@@ -1,4 +1,3 @@
-import { FlattenError, SimplifyError, StrokeError } from "@vertexon/geometry";
 import {
   combineShapes,
   constants,
@@ -11,11 +10,13 @@ import {
   PathTextError,
   type PointOrigin,
   type SheetContext,
+  shapesIn,
   type Value,
 } from "../functions";
 import { toPlanUnits } from "../functions/lengths";
 import { axisOrigin, blended, type MaybeOrigin, type Origin, scaled, shifted, writtenAt } from "../functions/origin";
 import { misspelled } from "../misspelled";
+import { reasonOf } from "../reason";
 import {
   type Argument,
   type ComparisonOperator,
@@ -39,8 +40,8 @@ export interface Surroundings extends Omit<SheetContext, "note"> {
   functionNames(): Iterable<string>;
   /** Notes something that computes but is hardly meant. */
   warn(warning: ScriptWarning): void;
-  /** Counts one step of a repetition or a call; throws {@link ScriptError} at `span` past the limit. */
-  step(span: Span): void;
+  /** Counts steps of repetitions and calls; throws {@link ScriptError} at `span` past the limit. */
+  step(span: Span, count?: number): void;
 }
 
 /** `fn name(parameters) = body`; its text is needed for what its body's places say. */
@@ -60,11 +61,12 @@ export function evaluate(expression: Expression, text: string, sheet: Surroundin
   return evaluation.guarded(expression, () => {
     const value = evaluation.value(expression);
     // Flattened now, so that a tolerance or a size that cannot be met is said here and not when it is drawn.
-    if (value.type === "shape" && value.vertexCount > MOST_VERTICES)
-      throw new ScriptError(
-        expression,
-        `this shape has ${value.vertexCount} vertices; at most ${MOST_VERTICES} are allowed`,
-      );
+    for (const shape of shapesIn(value))
+      if (shape.vertexCount > MOST_VERTICES)
+        throw new ScriptError(
+          expression,
+          `a shape of ${shape.vertexCount} vertices; at most ${MOST_VERTICES} are possible`,
+        );
     return value;
   });
 }
@@ -228,8 +230,8 @@ class Evaluation {
       throw new ScriptError(expression.step ?? expression.last, `steps of ${step} never get from ${first} to ${last}`);
     const items: Value[] = [];
     const count = Math.floor((last - first) / step + 1e-9);
+    this.sheet.step(expression, count + 1);
     for (let i = 0; i <= count; i++) {
-      this.sheet.step(expression);
       const locals = new Map(this.locals).set(expression.name, number(first + i * step));
       items.push(new Evaluation(this.text, this.sheet, locals, this.depth).value(expression.body));
     }
@@ -265,12 +267,9 @@ class Evaluation {
   private repeated({ count, item }: Extract<Expression, { kind: "repeat" }>): Value {
     const times = this.plainNumber(count);
     if (!Number.isInteger(times) || times < 0) throw new ScriptError(count, `expected a whole number, not ${times}`);
+    this.sheet.step(count, times);
     const value = this.value(item);
-    const items: Value[] = [];
-    for (let i = 0; i < times; i++) {
-      this.sheet.step(count);
-      items.push(value);
-    }
+    const items = Array.from({ length: times }, () => value);
     return { type: "list", items };
   }
 
@@ -292,9 +291,16 @@ class Evaluation {
     return result;
   }
 
+  /** From the innermost left side outwards: sums may be long. */
   private arithmetic(expression: Extract<Expression, { kind: "arithmetic" }>): Value {
-    const left = this.value(expression.left);
-    const right = this.value(expression.right);
+    const steps = [expression];
+    for (let left = expression.left; left.kind === "arithmetic"; left = left.left) steps.push(left);
+    let value = this.value(steps[steps.length - 1].left);
+    for (const step of steps.reverse()) value = this.calculated(step, value, this.value(step.right));
+    return value;
+  }
+
+  private calculated(expression: Extract<Expression, { kind: "arithmetic" }>, left: Value, right: Value): Value {
     const result = calculated(expression.operator, left, right);
     if (result) return result;
     const words = { "+": "added to", "-": "taken from", "*": "multiplied by", "/": "divided by" };
@@ -452,10 +458,9 @@ class Evaluation {
     try {
       return run();
     } catch (error) {
-      const isKernels = [FlattenError, StrokeError, SimplifyError].some((kind) => error instanceof kind);
-      if (error instanceof Error && isKernels) throw new ScriptError(span, error.message);
+      if (error instanceof ScriptError) throw error;
       if (error instanceof PathTextError) throw new ScriptError({ from: error.at, to: error.at + 1 }, error.message);
-      throw error;
+      throw new ScriptError(span, reasonOf(error));
     }
   }
 }

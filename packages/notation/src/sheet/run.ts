@@ -13,6 +13,7 @@ import {
 } from "../syntax";
 import type { SheetFunction } from "./evaluate";
 import type { Definition, Diagnostic, Emission, OwnFunction, Picture, PlanSettings } from "./evaluated";
+import { unsavableIn } from "./unsavable";
 
 const DEFAULT_PLAN: PlanSettings = { width: 320, height: 240, yDown: true, unit: "px", density: 96 };
 const DEFAULT_TOLERANCE = 0.05;
@@ -34,7 +35,7 @@ export interface Computed {
 /** One evaluation of a script: its statements by kind, and the diagnostics gathered on the way. */
 export class Run {
   readonly definitions = new Map<string, { statement: DefinitionStatement; text: string; from: number }>();
-  readonly functions = new Map<string, SheetFunction & { from: number }>();
+  readonly functions = new Map<string, SheetFunction & { statement: Statement; from: number }>();
   private readonly found: Diagnostic[] = [];
   private readonly lineStarts: number[] = [0];
 
@@ -43,9 +44,14 @@ export class Run {
     private readonly statements: readonly ParsedStatement[],
   ) {
     for (let i = script.indexOf("\n"); i >= 0; i = script.indexOf("\n", i + 1)) this.lineStarts.push(i + 1);
+    for (const { at, name } of unsavableIn(script))
+      this.report(at, { from: 0, to: 1 }, `the character ${name} cannot be saved`, {
+        mends: [{ label: "Remove it", edits: [{ from: at, to: at + 1, insert: "" }] }],
+      });
     for (const { from, text, statement } of statements) {
-      if (statement instanceof ScriptError) this.reportError(from, statement);
-      else if (statement.kind === "function") this.addFunction(statement, text, from);
+      if (statement instanceof ScriptError) {
+        if (unsavableIn(text).length === 0) this.reportError(from, statement);
+      } else if (statement.kind === "function") this.addFunction(statement, text, from);
       else if (statement.kind === "definition") {
         const { name, nameSpan } = statement;
         const first = this.definitions.get(name);
@@ -74,7 +80,7 @@ export class Run {
     if (functions.has(name)) this.report(from, nameSpan, `"${name}" is a function of the notation already`);
     else if (first) this.report(from, nameSpan, `"${name}" is defined already, on line ${this.place(first.from).line}`);
     else if (twice) this.report(from, nameSpan, `"${name}" has two parameters called "${twice.name}"`);
-    else this.functions.set(name, { name, parameters, body, text, from });
+    else this.functions.set(name, { name, parameters, body, text, statement, from });
   }
 
   report(

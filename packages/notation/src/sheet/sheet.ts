@@ -1,6 +1,7 @@
 import { checkDefinition, checkSheet, type Finding } from "../checks";
 import type { Value } from "../functions";
 import { type Attachment, ImportError, type Imported, readImport } from "../import";
+import { reasonOf } from "../reason";
 import {
   type DefinitionStatement,
   parseStatement,
@@ -12,16 +13,23 @@ import {
 } from "../syntax";
 import { evaluate, type Surroundings } from "./evaluate";
 import type { Evaluated, PlanSettings } from "./evaluated";
+import { evaluationOrder } from "./order";
 import { type ParsedStatement, Run, unknownName } from "./run";
 
 /** What the plan and the tolerance are called among the things that a definition depends on. */
 const PLAN = "plan";
 const TOLERANCE = "tolerance";
+/** The names that messages suggest. */
+const NAMES = "names";
+const FILES = "files";
 const FUNCTION = "fn ";
 const ATTACHMENT = "attachment ";
 
 /** Repetitions and calls in one definition may take no more steps than this. */
 const MOST_STEPS = 200_000;
+
+/** Only in a circle are names computed inside of each other: the order of evaluation sees to that. */
+const DEEPEST_CIRCLE = 100;
 
 /** A version that nothing has: what was computed from it is not kept. */
 const NEVER = -1;
@@ -72,6 +80,8 @@ export class Sheet {
     const tolerance = run.readTolerance();
     this.setting(PLAN, JSON.stringify(plan));
     this.setting(TOLERANCE, String(tolerance));
+    this.setting(NAMES, [...run.definitions.keys(), "fn", ...run.functions.keys()].join(" "));
+    this.setting(FILES, JSON.stringify([...this.attachments.keys()]));
     for (const name of this.settings.keys())
       if (name.startsWith(FUNCTION) && !run.functions.has(name.slice(FUNCTION.length))) this.settings.delete(name);
     for (const [name, { text }] of run.functions) this.setting(FUNCTION + name, text);
@@ -94,7 +104,7 @@ export class Sheet {
       this.kept.set(name, result);
       return result;
     };
-    for (const name of run.definitions.keys()) compute(name);
+    for (const name of evaluationOrder(run)) compute(name);
     this.last = { run, compute, settings: { plan, tolerance } };
     const definitions = run.describeDefinitions(this.kept);
     const emissions = run.readEmissions(this.kept);
@@ -195,20 +205,22 @@ export class Sheet {
         uses.set(ATTACHMENT + name, this.settings.get(ATTACHMENT + name)?.version ?? 0);
         return this.readAttachment(name);
       },
-      attachmentNames: () => [...this.attachments.keys()],
-      functionNames: () => run.functions.keys(),
+      attachmentNames: () => setting(FILES, [...this.attachments.keys()]),
+      functionNames: () => setting(NAMES, run.functions.keys()),
       functionNamed: (name) => {
         uses.set(FUNCTION + name, this.settings.get(FUNCTION + name)?.version ?? 0);
         return run.functions.get(name) ?? null;
       },
-      step(span) {
-        if (++steps > MOST_STEPS)
+      step(span, count = 1) {
+        steps += count;
+        if (steps > MOST_STEPS)
           throw new ScriptError(span, `this takes more than ${MOST_STEPS} steps of repetitions and calls`);
       },
       warn: (warning) => errors.push(warning),
       lookUp(name, span) {
         if (!run.definitions.has(name)) {
           uses.set(name, 0);
+          setting(NAMES, null);
           throw unknownName(name, span, run);
         }
         const circle = computing.indexOf(name);
@@ -216,6 +228,10 @@ export class Sheet {
           uses.set(name, NEVER);
           const path = [...computing.slice(circle), name].join(" → ");
           throw new ScriptError(span, `"${name}" is computed from itself: ${path}`);
+        }
+        if (computing.length > DEEPEST_CIRCLE) {
+          uses.set(name, NEVER);
+          throw new ScriptError(span, `"${name}" is computed from itself, through many others`);
         }
         const found = compute(name);
         uses.set(name, found.version);
@@ -228,8 +244,8 @@ export class Sheet {
       value = evaluate(statement.value, text, surroundings);
       if (statement.range) checkRange(statement, text, surroundings, value, errors);
     } catch (error) {
-      if (!(error instanceof ScriptError)) throw error;
-      errors.push(error);
+      value = null;
+      errors.push(error instanceof ScriptError ? error : new ScriptError(statement.value, reasonOf(error)));
     }
     const findings = value ? checkDefinition({ statement, text, value }) : [];
     return { text, value, errors, findings, version: ++this.version, uses };

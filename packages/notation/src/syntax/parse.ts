@@ -1,4 +1,4 @@
-import type { SyntaxNode } from "@lezer/common";
+import type { SyntaxNode, Tree } from "@lezer/common";
 import { parser } from "../grammar";
 import {
   type Argument,
@@ -10,11 +10,11 @@ import {
   type Span,
   type Statement,
 } from "./ast";
-import { syntaxError } from "./syntax-error";
+import { DEEPEST_NESTING, nestedTooDeeply, syntaxError } from "./syntax-error";
 
 /** Reads one statement. Throws {@link ScriptError} at the first place that does not fit the grammar. */
 export function parseStatement(text: string): Statement {
-  const tree = parser.parse(text);
+  const tree = treeOf(text);
   const error = syntaxError(tree, text);
   if (error) throw error;
   const node = tree.topNode.getChild("Statement");
@@ -22,10 +22,25 @@ export function parseStatement(text: string): Statement {
   return new Builder(text).statement(node);
 }
 
+function treeOf(text: string): Tree {
+  try {
+    return parser.parse(text);
+  } catch (error) {
+    // The parser puts its tree together by recursion.
+    if (error instanceof RangeError) throw nestedTooDeeply({ from: 0, to: text.length });
+    throw error;
+  }
+}
+
 /** The units of angles, in radians. */
 export const RADIANS: Record<string, number> = { deg: Math.PI / 180, rad: 1, turn: 2 * Math.PI };
 
+/** Operators, or methods, one after the other. */
+const MOST_IN_A_ROW = 1000;
+
 class Builder {
+  private depth = 0;
+
   constructor(private readonly text: string) {}
 
   private read(node: SyntaxNode): string {
@@ -122,6 +137,13 @@ class Builder {
   }
 
   private expression(node: SyntaxNode): Expression {
+    if (++this.depth > DEEPEST_NESTING) throw nestedTooDeeply(spanOf(node));
+    const expression = this.expressionAt(node);
+    this.depth--;
+    return expression;
+  }
+
+  private expressionAt(node: SyntaxNode): Expression {
     const span = { from: node.from, to: node.to };
     switch (node.name) {
       case "Number":
@@ -133,14 +155,14 @@ class Builder {
       }
       case "Share":
         return { kind: "share", fraction: Number(this.read(node).slice(0, -1)) / 100, ...span };
-      case "Comparison": {
-        const operator = this.read(node.getChild("Compare")!) as ComparisonOperator;
-        return { kind: "comparison", operator, ...this.sides(node), ...span };
-      }
+      case "Comparison":
+        return this.run(node, (operator, sides) => {
+          return { kind: "comparison", operator: this.read(operator) as ComparisonOperator, ...sides };
+        });
       case "And":
-        return { kind: "logic", operator: "and", ...this.sides(node), ...span };
+        return this.run(node, (_, sides) => ({ kind: "logic", operator: "and", ...sides }));
       case "Or":
-        return { kind: "logic", operator: "or", ...this.sides(node), ...span };
+        return this.run(node, (_, sides) => ({ kind: "logic", operator: "or", ...sides }));
       case "Not":
         return { kind: "not", operand: this.expression(node.lastChild!), ...span };
       case "Condition": {
@@ -167,60 +189,70 @@ class Builder {
         return { kind: "tuple", items: items.map(({ value }) => value), ...span };
       }
       case "Repeat": {
-        const { left, right } = this.sides(node);
-        return { kind: "repeat", count: left, item: right, ...span };
+        const [count, item] = node.getChildren("Expression").map((child) => this.expression(child));
+        return { kind: "repeat", count, item, ...span };
       }
       case "Call": {
         const name = node.getChild("Name")!;
         const args = this.args(node.getChild("Arguments")!);
         return { kind: "call", name: this.read(name), nameSpan: spanOf(name), args, ...span };
       }
-      case "Method": {
-        const name = node.getChild("PropertyName")!;
-        const args = this.args(node.getChild("Arguments")!);
-        const target = this.expression(node.firstChild!);
-        return { kind: "method", target, name: this.read(name), nameSpan: spanOf(name), args, ...span };
-      }
-      case "Property": {
-        const name = node.getChild("PropertyName")!;
-        return {
-          kind: "property",
-          target: this.expression(node.firstChild!),
-          name: this.read(name),
-          nameSpan: spanOf(name),
-          ...span,
-        };
-      }
+      case "Chain":
+        return this.chain(node);
       case "Negation":
         return { kind: "negation", operand: this.expression(node.lastChild!), ...span };
       case "Sum":
-      case "Product": {
-        const operator = this.read(node.firstChild!.nextSibling!) as "+" | "-" | "*" | "/";
-        return { kind: "arithmetic", operator, ...this.sides(node), ...span };
-      }
+      case "Product":
+        return this.run(node, (operator, sides) => {
+          return { kind: "arithmetic", operator: this.read(operator) as "+" | "-" | "*" | "/", ...sides };
+        });
       default:
         return this.setOperation(node);
     }
   }
 
-  private sides(node: SyntaxNode): { left: Expression; right: Expression } {
-    return { left: this.expression(node.firstChild!), right: this.expression(node.lastChild!) };
+  /** Operands with operators between them, put together from the left. */
+  private run(
+    node: SyntaxNode,
+    joined: (operator: SyntaxNode, sides: { left: Expression; right: Expression } & Span) => Expression,
+  ): Expression {
+    const parts = childrenOf(node);
+    if (parts.length > 2 * MOST_IN_A_ROW + 1) throw tooManyInARow(parts[2 * MOST_IN_A_ROW + 1], "operators");
+    let left = this.expression(parts[0]);
+    for (let i = 1; i + 1 < parts.length; i += 2) {
+      const right = this.expression(parts[i + 1]);
+      left = joined(parts[i], { left, right, from: left.from, to: right.to });
+    }
+    return left;
   }
 
-  /** `a union b union c` becomes one operation on three operands; different words need brackets. */
+  /** A value with properties and methods behind it. */
+  private chain(node: SyntaxNode): Expression {
+    const [first, ...links] = childrenOf(node);
+    if (links.length > MOST_IN_A_ROW) throw tooManyInARow(links[MOST_IN_A_ROW], "methods");
+    let target = this.expression(first);
+    for (const link of links) {
+      const property = link.getChild("PropertyName")!;
+      const name = this.read(property);
+      const more = { target, name, nameSpan: spanOf(property), from: node.from, to: link.to };
+      const args = link.getChild("Arguments");
+      target = args ? { kind: "method", ...more, args: this.args(args) } : { kind: "property", ...more };
+    }
+    return target;
+  }
+
+  /** `a union b union c` is one operation on three operands; different words need brackets. */
   private setOperation(node: SyntaxNode): Expression {
-    const word = node.getChild("SetWord")!;
-    const operation = this.read(word) as SetOperationName;
-    const left = this.expression(node.firstChild!);
-    const right = this.expression(node.lastChild!);
-    if (node.firstChild!.name !== "SetOperation" || left.kind !== "set")
-      return { kind: "set", operation, operands: [left, right], from: node.from, to: node.to };
-    if (left.operation !== operation)
+    const words = node.getChildren("SetWord");
+    const operation = this.read(words[0]) as SetOperationName;
+    const other = words.find((word) => this.read(word) !== operation);
+    if (other)
       throw new ScriptError(
-        spanOf(word),
-        `"${left.operation}" and "${operation}" in one line can be read in two ways: put brackets around the one that comes first`,
+        spanOf(other),
+        `"${operation}" and "${this.read(other)}" in one line can be read in two ways: put brackets around the one that comes first`,
       );
-    return { kind: "set", operation, operands: [...left.operands, right], from: node.from, to: node.to };
+    const operands = node.getChildren("Expression").map((child) => this.expression(child));
+    return { kind: "set", operation, operands, from: node.from, to: node.to };
   }
 
   private args(node: SyntaxNode): Argument[] {
@@ -239,4 +271,18 @@ class Builder {
 
 function spanOf(node: SyntaxNode): Span {
   return { from: node.from, to: node.to };
+}
+
+function childrenOf(node: SyntaxNode): SyntaxNode[] {
+  const children: SyntaxNode[] = [];
+  for (let child = node.firstChild; child; child = child.nextSibling)
+    if (child.name !== "Comment") children.push(child);
+  return children;
+}
+
+function tooManyInARow(node: SyntaxNode, what: string): ScriptError {
+  return new ScriptError(
+    spanOf(node),
+    `more than ${MOST_IN_A_ROW} ${what} in a row: split this into several definitions`,
+  );
 }

@@ -1,5 +1,5 @@
 import type { SyntaxNode, Tree } from "@lezer/common";
-import { ScriptError } from "./ast";
+import { ScriptError, type Span } from "./ast";
 
 /** The first place at which a statement's tree shows that the text does not fit the grammar, with what was expected. */
 export function syntaxError(tree: Tree, text: string): ScriptError | null {
@@ -12,11 +12,26 @@ export function syntaxError(tree: Tree, text: string): ScriptError | null {
   });
   if (!place) return null;
   const { from } = place as SyntaxNode;
+  if (depthOf(place) > 2 * DEEPEST_NESTING)
+    return nestedTooDeeply({ from, to: Math.max(from + 1, (place as SyntaxNode).to) });
   const at = from + (/^\s*/.exec(text.slice(from))?.[0].length ?? 0);
   const found = /^(?:[A-Za-z_][A-Za-z0-9_]*|[0-9.]+|\S)/.exec(text.slice(at))?.[0];
   const to = at + (found?.length ?? 0);
   const span = found ? { from: at, to } : { from: Math.max(0, text.trimEnd().length - 1), to: text.length };
   return new ScriptError(span, `expected ${expectedAt(place, text, at)}, found ${found ? `"${found}"` : "the end"}`);
+}
+
+/** Brackets, conditions and signs inside of each other. */
+export const DEEPEST_NESTING = 150;
+
+export function nestedTooDeeply(span: Span): ScriptError {
+  return new ScriptError(span, `nested more than ${DEEPEST_NESTING} deep: give a name to what is inside`);
+}
+
+function depthOf(place: SyntaxNode): number {
+  let depth = 0;
+  for (let node = place.parent; node; node = node.parent) depth++;
+  return depth;
 }
 
 function expectedAt(place: SyntaxNode, text: string, at: number): string {

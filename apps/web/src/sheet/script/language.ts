@@ -4,18 +4,22 @@ import {
   type CompletionResult,
   snippetCompletion,
 } from "@codemirror/autocomplete";
-import { HighlightStyle, LanguageSupport, LRLanguage, syntaxHighlighting } from "@codemirror/language";
+import {
+  defineLanguageFacet,
+  HighlightStyle,
+  Language,
+  LanguageSupport,
+  languageDataProp,
+  syntaxHighlighting,
+} from "@codemirror/language";
 import { tags } from "@lezer/highlight";
-import { constants, functions, highlightedParser, methods, type OwnFunction } from "@vertexon/notation";
+import { constants, editorParser, functions, methods, type OwnFunction } from "@vertexon/notation";
 import { tokens } from "@/theme/tokens";
 import { wordsAt } from "./argument-help";
 import { ownSignature, type Signature, signatureInfo } from "./signature-info";
 
-const language = LRLanguage.define({
-  name: "vertexon",
-  parser: highlightedParser,
-  languageData: { commentTokens: { line: "//" }, closeBrackets: { brackets: ["(", '"'] } },
-});
+const facts = defineLanguageFacet({ commentTokens: { line: "//" }, closeBrackets: { brackets: ["(", '"'] } });
+const language = new Language(facts, editorParser(languageDataProp.add({ Script: facts })), [], "vertexon");
 
 const style = HighlightStyle.define([
   { tag: [tags.keyword, tags.operatorKeyword], color: tokens.plum, fontWeight: "600" },
