@@ -100,7 +100,7 @@ test("mistakes are said at their place, the plan keeps what can be computed, and
   await appendScript(page, "hut = rect((10, 10), widht: 30, height: 20)\nyard = both difference hut\n");
   const mistakes = page.getByTestId("mistakes");
   await expect(mistakes).toContainText('6:22 "rect" has no argument "widht"; did you mean "width"?');
-  await expect(mistakes).toContainText('7:24 "hut" has a mistake of its own');
+  await expect(mistakes).toContainText('7:24 "hut" has an error');
   await expect(page.locator(".margin-error")).toHaveCount(2);
   await expect(page.getByTestId("define-vertices")).not.toHaveText("0");
   await mistakes.getByRole("button").first().click();

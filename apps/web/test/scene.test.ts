@@ -24,18 +24,18 @@ const view = viewOf(
 const valueFor = (name: string) => view.definitions.find((each) => each.name === name)?.value ?? null;
 
 test("shapes come in the order of their definitions, items of lists one by one", () => {
-  expect(shapesOf(view).map(({ name }) => name)).toEqual(["pond", "stones 1", "stones 2", "green", "far"]);
+  expect(shapesOf(view).map(({ name }) => name)).toEqual(["pond", "stones.at(0)", "stones.at(1)", "green", "far"]);
   expect(shapesOf(view)).toBe(shapesOf(view));
 });
 
 test("results are what no other shape is made from", () => {
-  expect(results(view).map(({ name }) => name)).toEqual(["stones 1", "stones 2", "green", "far"]);
+  expect(results(view).map(({ name }) => name)).toEqual(["stones.at(0)", "stones.at(1)", "green", "far"]);
 });
 
 test("the shape in question: the chosen one, what a probe asks, the last result; for Combine the last combined one", () => {
   expect(shapeBehind(view, "pond")?.name).toBe("pond");
-  expect(shapeBehind(view, "stones")?.name).toBe("stones 1");
-  expect(shapeBehind(view, "stones 2")?.name).toBe("stones 2");
+  expect(shapeBehind(view, "stones")?.name).toBe("stones.at(0)");
+  expect(shapeBehind(view, "stones.at(1)")?.name).toBe("stones.at(1)");
   expect(shapeBehind(view, "asked")?.name).toBe("green");
   expect(shapeBehind(view, "reach")?.name).toBe("far");
   expect(shapeBehind(viewOf("a = 1\n"), "a")).toBeNull();

@@ -15,6 +15,7 @@ export {
   type Grip,
   type Handle,
   methods,
+  namedShapesIn,
   type Probe,
   pointHandles,
   Shape,
@@ -25,6 +26,7 @@ export {
 } from "./functions";
 export { editorParser } from "./highlighting";
 export { type Attachment, ImportError, type ImportPlan, planImport } from "./import";
+export { reasonOf } from "./messages/reason";
 export { type Occurrences, occurrencesAt, renameEdits } from "./occurrences";
 export { axisSenseEdits, planSizeEdits } from "./plan-edits";
 export { arcReadings, type Reading } from "./readings";

@@ -18,7 +18,7 @@ export function arcReadings(statement: string): Reading[] {
   const call = arcIn(statement);
   if (!call) return [];
   const text = (span: Span): string => statement.slice(span.from, span.to);
-  if (call.name === "arcto") return flagReadings(call);
+  if (call.name === "arcradii") return flagReadings(call);
   if (call.name === "arcfacing") return facingReadings(call, text);
   return centreReadings(call, text);
 }
@@ -30,7 +30,8 @@ function arcIn(statement: string): Call | null {
     const parsed = parseStatement(statement);
     if (parsed.kind !== "definition") return null;
     for (const part of within(parsed.value))
-      if (part.kind === "call" && (Object.hasOwn(RADIUS, part.name) || /^arc(to|facing)$/.test(part.name))) return part;
+      if (part.kind === "call" && (Object.hasOwn(RADIUS, part.name) || /^arc(radii|facing)$/.test(part.name)))
+        return part;
   } catch (error) {
     if (!(error instanceof ScriptError)) throw error;
   }

@@ -1,4 +1,4 @@
-import { constants, type FunctionSignature, functions, methods } from "./functions";
+import { constants, type FunctionSignature, functions, methods, type ShareOf } from "./functions";
 import type { Attachment } from "./import";
 
 /** A group of the reference: what its entries are, and their signatures. */
@@ -48,10 +48,19 @@ export function referenceMarkdown(): string {
   ].join("\n\n");
 }
 
+/** What a share of a parameter is of, in words. */
+export const SHARES: Record<ShareOf, string> = {
+  width: "share of the plan's width",
+  height: "share of the plan's height",
+  diagonal: "share of the plan's diagonal / √2",
+  part: "share of 1",
+};
+
 function entry(signature: Omit<FunctionSignature, "run">, prefix: string): string {
   const { about, parameters, returns, example } = signature;
   const rows = parameters.map(
-    (p) => `- \`${p.name}\`, ${p.type}: ${p.about}${p.default ? ` (default: ${p.default})` : ""}`,
+    (p) =>
+      `- \`${p.name}\`, ${p.type}${p.share ? ` or ${SHARES[p.share]}` : ""}: ${p.about}${p.default ? ` (default: ${p.default})` : ""}`,
   );
   return [`**\`${callForm(signature, prefix)}\`** → ${returns}. ${about}`, rows.join("\n"), `\`${example}\``].join(
     "\n\n",

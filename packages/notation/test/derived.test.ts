@@ -104,12 +104,12 @@ test("what keeps the area keeps it", () => {
 test.each([
   ["flatten(0)", '"tolerance" must be greater than 0, not 0'],
   ["flatten(1, pixels: 1)", "the error is given twice: in plan units and in pixels"],
-  ["flatten(magnification: 2)", '"magnification" says how large "pixels" are, which is missing'],
+  ["flatten(magnification: 2)", '"magnification" only goes with "pixels", which is missing'],
   ["flatten(count: 0)", '"count" must be a whole number from 1 to 1048576, not 0'],
   ["flatten(count: 100000000)", '"count" must be a whole number from 1 to 1048576, not 100000000'],
-  ["flatten(count: 3, place: outside)", '"place" does not go with a count'],
+  ["flatten(count: 3, place: outside)", '"place" cannot be stated together with a count'],
   ["flatten(turn: 0deg)", '"turn" must be greater than 0'],
-  ["flatten(by: length)", '"by" says how a "count" is spread, which is missing'],
+  ["flatten(by: length)", '"by" only goes with "count", which is missing'],
   ["flatten(place: inside)", "expected one of the words on, balanced, area, outside"],
 ])("circle.%s → %s", (call, message) => {
   expect(evaluated(`circle((0, 0), radius: 30).${call}`).complaint).toContain(message);
@@ -230,7 +230,9 @@ test("rounded corners are true arcs, their size can be dragged, and what does no
   const handle = rounded.handles.find(({ grips }) => grips[0].label === "radius")!;
   // The middle of the first corner's arc, 10 (√2 − 1) from it.
   expect(Math.hypot(handle.x, handle.y)).toBeCloseTo(10 * (Math.SQRT2 - 1), 9);
-  expect(notes(`${square}.round(30, corners: (0, 1))`)).toEqual(["corners 0, 1: only 20 fits of a radius of 30"]);
+  expect(notes(`${square}.round(30, corners: (0, 1))`)).toEqual([
+    "corners 0, 1: a radius of 30 does not fit and is reduced to 20",
+  ]);
   expect(notes(`${square}.round(10)`)).toEqual([]);
   expect(evaluated(`${square}.round(10, corners: 9)`).complaint).toBe(
     "there is no corner 9 to cut off; they run from 0 to 3",

@@ -12,12 +12,15 @@ test.each([
   ["a = circle((1, 2), 3).rotat(1deg)", '1:23 a shape has no method "rotat"; did you mean "rotate"?'],
   ["lanes = 3\na = lane", '2:5 no definition of "lane"; did you mean "lanes"?'],
   ["a = circle", '1:5 "circle" is a function: it needs its arguments in brackets'],
-  ["a = circle((1, 2))", '1:5 "circle" needs a number "radius": in plan units, greater than 0'],
+  [
+    "a = circle((1, 2))",
+    '1:5 "circle" is missing "radius" (a number): in plan units, greater than 0. Example: circle((40, 40), radius: 30)',
+  ],
   ["a = circle(3, (1, 2))", '1:12 "at" takes a point, not a number'],
   ["a = circle((1, 2), 3, 4)", '1:23 "circle" takes at most 2 arguments: at, radius'],
   ["a = circle((1, 2), radius: 3, radius: 4)", '1:31 "radius" is given twice'],
   ["a = circle((1, 2), radius: -3)", '1:28 "radius" must be greater than 0, not -3'],
-  ["a = circle((1, 2), radius: 1 / 0)", '1:28 "radius" is Infinity, expected a finite number'],
+  ["a = circle((1, 2), radius: 1 / 0)", '1:28 "radius" is Infinity; a finite number is needed'],
   ["a = regular(2.5, at: (0, 0), radius: 1)", '1:13 "count" must be a whole number from 3 to 100000, not 2.5'],
   ["a = rect((0, 0), width: 3)", '1:5 rect needs "height", or the opposite corner as "to"'],
   ["a = polygon((0, 0), (1, 1))", "1:13 a polygon needs at least 3 points, not 2"],
@@ -30,12 +33,12 @@ test.each([
   ["a = circle((0, 0), 1).scale(0)", "1:29 a factor of 0 would leave no area"],
   ["a = circle((0, 0), 1).radius", '1:23 a shape has no property "radius"; it has area, vertices, centre, centroid'],
   ["a = circle((0, 0), 1).move", '1:23 "move" needs its arguments in brackets'],
-  ["a = circle((1, 2, 3), radius: 4)", '1:12 "at" takes a point; three numbers are no point: expected (x, y)'],
+  ["a = circle((1, 2, 3), radius: 4)", '1:12 "at" takes a point; a point has two numbers, (x, y), not three'],
   ["a = 12deg + 3", "1:5 an angle cannot be added to a number"],
   ["a = 3 union 4", '1:5 "union" combines shapes, not a number'],
   ["a = circle((0, 0), 1) union (b, circle((1, 1), 1))", '1:30 no definition of "b"'],
   ["a = circle((1, 2), 3)\na = 4", '2:1 "a" is defined already, on line 1'],
-  ["pi = 3", '1:1 "pi" is a constant and cannot be defined'],
+  ["pi = 3", '1:1 "pi" is a constant: choose another name'],
   ["a = 5 from 6 to 9", "1:5 5 lies outside its range from 6 to 9"],
   ["a = 5 from 9 to 6", "1:17 the range's end must be greater than 9"],
   ["a = (1, 2) from 1 to 2", "1:5 only a number can have a range, not a point"],
@@ -72,7 +75,7 @@ test.each([
 
 test("a bare number where an angle is needed says what each unit would mean", () => {
   expect(complaints("a = circle((1, 2), 3).rotate(12)")).toEqual([
-    "1:30 a bare number is no angle: 12deg is 0.20944 rad, 12rad is 687.55 deg, 12turn is 4320 deg; write the unit",
+    '1:30 "angle" is an angle and needs a unit: 12deg is 0.20944 rad, 12rad is 687.55 deg, 12turn is 4320 deg',
   ]);
 });
 

@@ -38,9 +38,9 @@ test.each<[string, number, [number, number][]]>([
   ["arcvia((10, 0), (0, -10), (-10, 0))", 50 * Math.PI, [[0, -10]]],
   ["arcfacing((10, 0), facing: 90deg, to: (-10, 0))", 50 * Math.PI, [[0, 10]]],
   ["arcfacing((10, 0), facing: -90deg, to: (-10, 0))", 50 * Math.PI, [[0, -10]]],
-  ["arcto((10, 0), (-10, 0), rx: 10)", 50 * Math.PI, [[0, 10]]],
+  ["arcradii((10, 0), (-10, 0), rx: 10)", 50 * Math.PI, [[0, 10]]],
   [
-    "arcto((10, 0), (-10, 0), rx: 20, ry: 10, sweep: no)",
+    "arcradii((10, 0), (-10, 0), rx: 20, ry: 10, sweep: no)",
     NaN,
     [
       [10, 0],
@@ -252,7 +252,7 @@ test("sectors share one turn, placements move, turn and scale", () => {
 test.each([
   ["coordinates(x: (1, 2, 3), y: (4, 5))", "3 x and 2 y: x value 3, 3, has no y beside it"],
   ["coordinates(x: (1, 2), y: (4, 5), count: 3)", "3 points are stated, but there are 2"],
-  ["sectors((0, 0), radius: 1, shares: (0.5, 0.4))", "the shares sum to 0.9, expected 1"],
+  ["sectors((0, 0), radius: 1, shares: (0.5, 0.4))", "the shares must sum to 1; they sum to 0.9"],
   [
     "triangle((0, 0), a: 1, b: 2, c: 4)",
     "sides of 1, 2 and 4 make no triangle: each must be less than the other two together",
@@ -262,12 +262,12 @@ test.each([
     "the edge from vertex 0 to 1 has room for a radius of 2.9289 at most, not 9",
   ],
   ["ring((0, 0), outer: 3, inner: 4)", '"inner" must be less than "outer", 3, not 4'],
-  ["arcvia((0, 0), (1, 1), (2, 2))", "three points on one line have no arc through them"],
-  ["arc((0, 0), radius: 1, sweep: 400deg)", "the sweep must be up to one turn either way and not 0, not 1.1111turn"],
+  ["arcvia((0, 0), (1, 1), (2, 2))", "the three points lie on one line: no arc passes through them"],
+  ["arc((0, 0), radius: 1, sweep: 400deg)", "the sweep must be at most 360deg either way, and not 0; it is 400deg"],
   ["regular(5, at: (0, 0), radius: (1, 2))", "5 vertices need 1 radius or 5, not 2"],
   [
     "rect((0, 0), width: 4, height: 4).skew(90deg)",
-    "a skew within half a degree of a quarter turn stretches without end",
+    "a skew within 0.5deg of 90deg has no bound: choose a smaller angle",
   ],
   ["rect(width: 4, height: 4)", 'rect needs a corner or its centre "at", one of them'],
 ])("%s → %s", (expression, message) => {

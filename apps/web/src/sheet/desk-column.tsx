@@ -1,6 +1,7 @@
 import type { Diagnostic, Span } from "@vertexon/notation";
 import { Button, Splitter } from "antd";
 import { memo, type RefObject } from "react";
+import { PartBoundary } from "@/client/part-boundary";
 import { plural } from "@/format/numbers";
 import { Mistakes } from "./mistakes";
 import type { Lit } from "./plan/scene";
@@ -85,7 +86,9 @@ export const DeskColumn = memo(function DeskColumn(props: Props) {
             {side && (
               <>
                 <Mistakes diagnostics={side.props.view.diagnostics} onShow={onShow} onMend={onMend} onLight={onLight} />
-                <StationPanel {...side} />
+                <PartBoundary part="this panel" about={side}>
+                  <StationPanel {...side} />
+                </PartBoundary>
               </>
             )}
           </div>
@@ -114,7 +117,7 @@ function ScriptStatus({ busy, problem, errors, warnings, onCancel }: StatusProps
       </span>
     );
   if (problem) return <span className="script-status warning">{problem}</span>;
-  if (errors) return <span className="script-status mistake">{plural(errors, "mistake")}</span>;
-  if (warnings) return <span className="script-status warning">{plural(warnings, "doubt")}</span>;
+  if (errors) return <span className="script-status mistake">{plural(errors, "error")}</span>;
+  if (warnings) return <span className="script-status warning">{plural(warnings, "warning")}</span>;
   return null;
 }

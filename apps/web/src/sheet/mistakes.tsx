@@ -1,7 +1,6 @@
 import type { Diagnostic, Span } from "@vertexon/notation";
 import { Button } from "antd";
 import { memo } from "react";
-import { plural } from "@/format/numbers";
 import type { Lit } from "./plan/scene";
 
 interface Props {
@@ -45,7 +44,7 @@ export const Mistakes = memo(function Mistakes({ diagnostics, onShow, onMend, on
           </li>
         );
       })}
-      {more > 0 && <li className="quiet">and {plural(more, "more")} in the margin of the script</li>}
+      {more > 0 && <li className="quiet">{more} more, marked in the script</li>}
     </ul>
   );
 });

@@ -3,14 +3,16 @@
 import { type Diagnostic, type ImportPlan, occurrencesAt, type Span } from "@vertexon/notation";
 import { App, Splitter } from "antd";
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
+import { PartBoundary } from "@/client/part-boundary";
 import { request } from "@/client/request";
+import { useUncaught } from "@/client/use-uncaught";
 import type { SheetView } from "@/worker/views";
 import { DeskColumn } from "./desk-column";
 import { AttachedFiles } from "./import/attached-files";
 import { ImportDialog, type ImportText } from "./import/import-dialog";
 import { useDroppedText } from "./import/use-dropped-text";
 import { LivePlan } from "./plan/live-plan";
-import { type Lit, type Overlay, type Picked, shapeInQuestion, shapesOf } from "./plan/scene";
+import { isAboutShape, type Lit, type Overlay, type Picked, shapeInQuestion, shapesOf } from "./plan/scene";
 import { appendedLine } from "./script/append";
 import type { ScriptHandle } from "./script/script-editor";
 import type { SheetData } from "./sheet-data";
@@ -27,10 +29,12 @@ import { useScriptEdits } from "./use-script-edits";
 interface Props {
   sheet: SheetData;
   onReload(sheet: SheetData): void;
+  /** Every text of the script, so that it is not lost with the view. */
+  onText(script: string): void;
 }
 
 /** The sheet view: plan, rail, script and panel around one script. */
-export function SheetDesk({ sheet, onReload }: Props) {
+export function SheetDesk({ sheet, onReload, onText }: Props) {
   const { message } = App.useApp();
   const [name, setName] = useState(sheet.name);
   const [station, setStation] = useState<Station>("define");
@@ -46,7 +50,7 @@ export function SheetDesk({ sheet, onReload }: Props) {
   const [importing, setImporting] = useState<ImportText | null>(null);
   const drop = useDroppedText(setImporting);
   const evaluation = useEvaluation(sheet.script, attachments.files);
-  const { live, evaluated, thread, busy, problem, evaluate, setCalm } = evaluation;
+  const { live, evaluated, thread, busy, problem, evaluate, setCalm, cancel: cancelEvaluation } = evaluation;
   const view = evaluated?.view ?? null;
   const images = useImages(view, attachments.files);
 
@@ -68,20 +72,26 @@ export function SheetDesk({ sheet, onReload }: Props) {
     };
   }, [saver]);
 
+  useUncaught(message.error);
   const { edit, endDrag, forget } = useScriptEdits(editor, live, evaluate);
+  const cancel = useCallback(() => {
+    forget();
+    cancelEvaluation();
+  }, [forget, cancelEvaluation]);
   const change = useCallback(
     (text: string) => {
       forget();
+      onText(text);
       evaluate(text);
       saver.change({ script: text });
     },
-    [saver, evaluate, forget],
+    [saver, evaluate, forget, onText],
   );
 
   const choose = useCallback(
     (wanted: string) => {
-      setChosen(wanted);
       const now = live.current?.view;
+      if (!now || isAboutShape(now, wanted)) setChosen(wanted);
       const name = now && (shapesOf(now).find((each) => each.name === wanted)?.definition ?? wanted);
       const definition = now?.definitions.find((each) => each.name === name);
       if (definition) editor.current?.reveal(definition.nameSpan);
@@ -99,7 +109,7 @@ export function SheetDesk({ sheet, onReload }: Props) {
           times: (before?.times ?? 0) + 1,
         }));
       const here = now.view.definitions.find(({ span }) => position >= span.from && position <= span.to);
-      if (here?.value) setChosen(here.name);
+      if (here?.value && isAboutShape(now.view, here.name)) setChosen(here.name);
     },
     [live],
   );
@@ -113,6 +123,13 @@ export function SheetDesk({ sheet, onReload }: Props) {
     },
     [setCalm, saver],
   );
+  const take = useCallback(
+    (wanted: string) => {
+      const now = live.current?.view;
+      if (!now || isAboutShape(now, wanted)) setChosen(wanted);
+    },
+    [live],
+  );
   const planEdits = usePlanEdits({
     edit,
     endDrag,
@@ -121,7 +138,7 @@ export function SheetDesk({ sheet, onReload }: Props) {
     onMoving: setMoving,
     chosen,
     picked,
-    onChoose: setChosen,
+    onChoose: take,
     onPick: setPicked,
   });
   useEffect(() => {
@@ -277,6 +294,7 @@ export function SheetDesk({ sheet, onReload }: Props) {
               onInsert={planEdits.insert}
               onRemove={planEdits.removePicked}
               onNudge={planEdits.nudge}
+              onFixed={planEdits.sayFixed}
               onFlip={planEdits.flip}
               onTake={planEdits.take}
             />
@@ -294,7 +312,7 @@ export function SheetDesk({ sheet, onReload }: Props) {
             initial={sheet.script}
             evaluated={evaluated}
             onStation={setStation}
-            onCancel={evaluation.cancel}
+            onCancel={cancel}
             onImport={openImport}
             onChange={change}
             onCursor={followCursor}
@@ -306,16 +324,18 @@ export function SheetDesk({ sheet, onReload }: Props) {
       </Splitter>
       {drop.over && <div className="desk-drop">Drop the file to import what is in it</div>}
       {thread && importing && (
-        <ImportDialog
-          thread={thread}
-          start={importing}
-          attachments={attachments.files ?? []}
-          okText="Add to the script"
-          onTake={takeImport}
-          onClose={() => setImporting(null)}
-        >
-          <AttachedFiles attachments={attachments} script={evaluated?.script ?? sheet.script} />
-        </ImportDialog>
+        <PartBoundary part="the import" about={importing}>
+          <ImportDialog
+            thread={thread}
+            start={importing}
+            attachments={attachments.files ?? []}
+            okText="Add to the script"
+            onTake={takeImport}
+            onClose={() => setImporting(null)}
+          >
+            <AttachedFiles attachments={attachments} script={evaluated?.script ?? sheet.script} />
+          </ImportDialog>
+        </PartBoundary>
       )}
     </div>
   );

@@ -1,6 +1,8 @@
 "use client";
 
-import { useEffect, useState } from "react";
+import { Button } from "antd";
+import { useCallback, useEffect, useRef, useState } from "react";
+import { PartBoundary } from "@/client/part-boundary";
 import { request } from "@/client/request";
 import type { SheetData } from "./sheet-data";
 import { SheetDesk } from "./sheet-desk";
@@ -23,5 +25,36 @@ export function SheetScreen({ sheet }: { sheet: SheetData }) {
       open = false;
     };
   }, [sheet]);
-  return <SheetDesk key={`${current.id} ${current.revision}`} sheet={current} onReload={setCurrent} />;
+  const text = useRef(sheet.script);
+  const keepText = useCallback((script: string) => {
+    text.current = script;
+  }, []);
+  return (
+    <PartBoundary
+      part="the sheet"
+      fallback={(error, again) => <FailedDesk error={error} script={text.current} onAgain={again} />}
+    >
+      <SheetDesk key={`${current.id} ${current.revision}`} sheet={current} onReload={setCurrent} onText={keepText} />
+    </PartBoundary>
+  );
+}
+
+/** Where the whole view failed: the script as it was last, to be copied, and a way back. */
+function FailedDesk({ error, script, onAgain }: { error: Error; script: string; onAgain(): void }) {
+  return (
+    <main className="desk-failed" role="alert">
+      <h1>Vertexon failed to show this sheet</h1>
+      <p>
+        The script below is what it held last. Copy it if you changed it in the last moments, then open the sheet again.
+      </p>
+      <p className="mono quiet">{error.message}</p>
+      <p>
+        <Button type="primary" onClick={onAgain}>
+          Open the sheet again
+        </Button>{" "}
+        <Button onClick={() => void navigator.clipboard.writeText(script)}>Copy the script</Button>
+      </p>
+      <textarea className="mono" readOnly value={script} aria-label="The script" />
+    </main>
+  );
 }

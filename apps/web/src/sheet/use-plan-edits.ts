@@ -14,7 +14,9 @@ import {
 import { App } from "antd";
 import { type RefObject, useCallback, useState } from "react";
 import type { SheetView } from "@/worker/views";
+import { isDriven } from "./plan/grip-text";
 import { type HandleRef, type Picked, shapeBehind, shapesOf } from "./plan/scene";
+import { whyFixed } from "./plan/why-fixed";
 import { appendedLine, freshName } from "./script/append";
 import type { ScriptHandle } from "./script/script-editor";
 import type { Live } from "./use-evaluation";
@@ -113,8 +115,8 @@ export function usePlanEdits({ edit, endDrag, editor, live, chosen, picked, onCh
     (dx: number, dy: number) => {
       edit((current) => {
         const found = picked && handleOf(current, picked);
-        if (!found) {
-          message.info("It follows from what computes it: change that in the script");
+        if (!found || !isDriven(found.handle)) {
+          if (picked) message.info(whyFixed(current, picked));
           return null;
         }
         const { handle, definition } = found;
@@ -123,6 +125,14 @@ export function usePlanEdits({ edit, endDrag, editor, live, chosen, picked, onCh
       });
     },
     [edit, picked, message],
+  );
+
+  const sayFixed = useCallback(
+    (wanted: Picked) => {
+      const now = live.current?.view;
+      if (now) message.info(whyFixed(now, wanted));
+    },
+    [live, message],
   );
 
   const addOutline = useCallback(
@@ -140,7 +150,7 @@ export function usePlanEdits({ edit, endDrag, editor, live, chosen, picked, onCh
   );
   const flip = useCallback(() => edit((current, text) => axisSenseEdits(text, !current.plan.yDown)), [edit]);
 
-  return { moving, take, probe, changeVertices, removePicked, nudge, addOutline, insert, flip };
+  return { moving, take, probe, changeVertices, removePicked, nudge, sayFixed, addOutline, insert, flip };
 }
 
 /** The handle that was picked, or one that lies where the picked corner is. */

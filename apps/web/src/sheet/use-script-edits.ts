@@ -76,8 +76,9 @@ export function useScriptEdits(
     [live, edit, endDrag],
   );
 
-  /** The user changed the text: what a drag had ahead of it is no longer that text. */
+  /** The user changed the text or gave up: what waits was meant for the text before, and so was what a drag had ahead. */
   const forget = useCallback(() => {
+    waiting.current = null;
     ahead.current = null;
   }, []);
   return { edit, endDrag, forget };

@@ -9,7 +9,7 @@ import {
   principalAxes,
   signedArea,
 } from "@vertexon/geometry";
-import { type Definition, pointHandles, type Shape, shapesIn, type Value } from "@vertexon/notation";
+import { type Definition, namedShapesIn, pointHandles, type Shape, type Value } from "@vertexon/notation";
 import type { DefinitionView, ShapeView, ValueView } from "./views";
 
 /** A definition as plain data. `nameOf` tells what a shape that something was made from is called. */
@@ -22,7 +22,7 @@ export function describeDefinition(definition: Definition, nameOf: (shape: Shape
     number,
     dependsOn,
     handles: handlesOf(value),
-    value: value && describeValue(value, nameOf),
+    value: value && describeValue(name, value, nameOf),
   };
 }
 
@@ -34,7 +34,7 @@ function handlesOf(value: Value | null): DefinitionView["handles"] {
   return [...points, ...value.items.flatMap((item) => (item.type === "shape" ? item.handles : []))];
 }
 
-function describeValue(value: Value, nameOf: (shape: Shape) => string): ValueView {
+function describeValue(name: string, value: Value, nameOf: (shape: Shape) => string): ValueView {
   switch (value.type) {
     case "number":
       return { type: "number", value: value.value };
@@ -43,7 +43,11 @@ function describeValue(value: Value, nameOf: (shape: Shape) => string): ValueVie
     case "point":
       return { type: "point", x: value.x, y: value.y };
     case "list":
-      return { type: "list", length: value.items.length, shapes: shapesIn(value).map(describeShape) };
+      return {
+        type: "list",
+        length: value.items.length,
+        shapes: namedShapesIn(name, value).map(([item, shape]) => ({ name: item, shape: describeShape(shape) })),
+      };
     case "text":
     case "rule":
     case "word":

@@ -1,11 +1,6 @@
-import { type Definition, type Shape, shapesIn } from "@vertexon/notation";
-import { itemName } from "./item-name";
+import { type Definition, namedShapesIn, type Shape } from "@vertexon/notation";
 
-/** All shapes by what they are called, the items of lists one by one. */
+/** All shapes by the expressions that stand for them, the items of lists one by one. */
 export function namedShapes(definitions: readonly Definition[]): Map<string, Shape> {
-  return new Map(
-    definitions.flatMap(({ name, value }) =>
-      value ? shapesIn(value).map((shape, i): [string, Shape] => [itemName(name, value.type, i), shape]) : [],
-    ),
-  );
+  return new Map(definitions.flatMap(({ name, value }) => (value ? namedShapesIn(name, value) : [])));
 }

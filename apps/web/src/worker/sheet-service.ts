@@ -16,6 +16,8 @@ import {
   type Attachment,
   applyEdits,
   type Composed,
+  type Definition,
+  type Diagnostic,
   type Evaluated,
   type Field,
   fewestOperands,
@@ -25,12 +27,14 @@ import {
   planImport,
   planSizeEdits,
   type RegionKey,
+  reasonOf,
   type Shape,
   Sheet,
   shapesIn,
   type TextEdit,
   type Value,
 } from "@vertexon/notation";
+import { plainName } from "@/format/plain-name";
 import { describeDefinition } from "./describe";
 import { describeInBox } from "./describe-box";
 import { describeCombination } from "./describe-combination";
@@ -105,20 +109,30 @@ export class SheetService {
     this.script = script;
     const before = this.sent;
     const nameOf = (shape: Shape): string => this.nameOf(shape);
-    this.sent = evaluated.definitions.map(({ name, value }) => ({ name, value }));
+    const failed: Diagnostic[] = [];
+    this.sent = [];
+    const views = evaluated.definitions.map((definition, i) => {
+      const { name, value, span } = definition;
+      this.sent.push({ name, value });
+      if (value !== null && before[i]?.name === name && before[i].value === value) return span.from;
+      try {
+        return describeDefinition(definition, nameOf);
+      } catch (error) {
+        failed.push(failureOf(definition, script, error));
+        // Described anew at the next evaluation, so that this is said again.
+        this.sent[i].value = null;
+        return describeDefinition({ ...definition, value: null }, nameOf);
+      }
+    });
     return {
       plan: evaluated.plan,
       tolerance: evaluated.tolerance,
       toleranceSpan: evaluated.toleranceSpan,
-      definitions: evaluated.definitions.map((definition, i) => {
-        const { name, value, span } = definition;
-        const isSame = value !== null && before[i]?.name === name && before[i].value === value;
-        return isSame ? span.from : describeDefinition(definition, nameOf);
-      }),
+      definitions: views,
       emissions: evaluated.emissions,
       pictures: evaluated.pictures,
       functions: evaluated.functions,
-      diagnostics: evaluated.diagnostics,
+      diagnostics: [...failed, ...evaluated.diagnostics],
     };
   }
 
@@ -234,7 +248,7 @@ export class SheetService {
     if (!shape) return null;
     if (format === "svg-curves") return writeCurves(keepCurves(shape.regionSources(name)).path, { decimals });
     if (format === "edge-table") return writeEdgeTable(shape.polygons, shape.regionSources(name), { decimals });
-    return writePolygons(format, shape.polygons, { name, decimals });
+    return writePolygons(format, shape.polygons, { name: plainName(name), decimals });
   }
 
   private shapes(): { name: string; shape: Shape }[] {
@@ -258,6 +272,14 @@ export class SheetService {
     this.indices.set(shape.polygons, made);
     return made;
   }
+}
+
+/** A value that cannot be shown is an error at its definition; all others are shown. */
+function failureOf({ nameSpan }: Definition, script: string, error: unknown): Diagnostic {
+  const lines = script.slice(0, nameSpan.from).split("\n");
+  const message = `this is computed, but cannot be shown: ${reasonOf(error)}`;
+  const place = { line: lines.length, column: lines[lines.length - 1].length + 1 };
+  return { ...nameSpan, ...place, severity: "error", message, mends: [], marks: [] };
 }
 
 function extremes(values: Float64Array): { least: number; greatest: number } {

@@ -22,6 +22,9 @@ export class CancelledError extends Error {
   override readonly name = "CancelledError";
 }
 
+/** A question whose worker was ended is asked so often. */
+const MOST_TRIES = 3;
+
 /** A running evaluation is given up for a newer script only after this many milliseconds. */
 const PATIENCE = 400;
 
@@ -32,7 +35,9 @@ const PATIENCE = 400;
 export class SheetThread {
   private worker: Worker | null = null;
   private remote: Remote<SheetService> | null = null;
-  private running: { since: number; abandon: (why: Error) => void } | null = null;
+  private running: { since: number; abandon: (why: Error) => void; over: Promise<void>; end: () => void } | null = null;
+  /** What ends each question that is not answered yet. */
+  private readonly asked = new Set<(why: Error) => void>();
   private waiting: Request | null = null;
   private last: string | null = null;
   /** What was made of it: the next view leaves out what is the same. */
@@ -60,9 +65,31 @@ export class SheetThread {
     });
   }
 
-  /** Questions about the last evaluation. After a cancelled one they are about the sheet before it, evaluated again. */
-  async ask<T>(question: (service: Remote<SheetService>) => Promise<T>): Promise<T> {
-    return question(this.service());
+  /**
+   * Asks the worker about a view. The answer is about that view and no other: a question waits while a script is being
+   * evaluated, and fails with {@link CancelledError} when that gave another view. Without a view the question is about
+   * what was evaluated last, whatever that is.
+   */
+  async ask<T>(view: SheetView | null, question: (service: Remote<SheetService>) => Promise<T>): Promise<T> {
+    for (let tries = 1; ; tries++) {
+      while (this.running) await this.running.over;
+      if (view && view !== this.shown) throw new CancelledError();
+      try {
+        return await this.answered(question);
+      } catch (error) {
+        // The worker was ended for something else: the next one knows the same sheet.
+        if (!(error instanceof CancelledError) || tries === MOST_TRIES) throw error;
+      }
+    }
+  }
+
+  private answered<T>(question: (service: Remote<SheetService>) => Promise<T>): Promise<T> {
+    return new Promise<T>((resolve, reject) => {
+      this.asked.add(reject);
+      question(this.service())
+        .then(resolve, reject)
+        .finally(() => this.asked.delete(reject));
+    });
   }
 
   cancel(): void {
@@ -81,8 +108,14 @@ export class SheetThread {
     if (!waiting) return;
     this.waiting = null;
     let abandoned = false;
+    let end = (): void => {};
+    const over = new Promise<void>((resolve) => {
+      end = resolve;
+    });
     this.running = {
       since: performance.now(),
+      over,
+      end,
       abandon: (why) => {
         abandoned = true;
         waiting.reject(why);
@@ -110,6 +143,7 @@ export class SheetThread {
   private done(): void {
     if (this.restart !== null) clearTimeout(this.restart);
     this.restart = null;
+    this.running?.end();
     this.running = null;
     this.next();
   }
@@ -124,10 +158,12 @@ export class SheetThread {
     if (this.restart !== null) clearTimeout(this.restart);
     this.restart = null;
     this.running?.abandon(why);
+    this.running?.end();
     this.running = null;
     this.worker?.terminate();
     this.worker = null;
     this.remote = null;
+    for (const fail of this.asked) fail(why);
   }
 
   private service(): Remote<SheetService> {

@@ -60,7 +60,7 @@ export type ValueView =
   | { type: "number"; value: number }
   | { type: "angle"; radians: number }
   | { type: "point"; x: number; y: number }
-  | { type: "list"; length: number; shapes: ShapeView[] }
+  | { type: "list"; length: number; shapes: { name: string; shape: ShapeView }[] }
   | { type: "text" | "rule" | "word" | "truth" | "share" | "box" | "leg" }
   | ShapeView
   | ProbeView

@@ -12,7 +12,7 @@ const NEAR = 0.02;
 
 /** Outlines that come back to their start, or are used as areas, but were never closed; polygons that repeat it. */
 export function checkClosing({ definitions, emissions, statementOf }: SheetFacts): SheetFinding[] {
-  const asArea = new Set([...usedAsAreas(definitions), ...emissions.map(({ name }) => name)]);
+  const asArea = new Set([...usedAsAreas(definitions), ...emissions.map(({ definition }) => definition)]);
   return definitions.flatMap(({ name, value }) => {
     const { statement, text, from } = statementOf(name);
     const call = writtenCall(statement.value);
@@ -25,7 +25,7 @@ export function checkClosing({ definitions, emissions, statementOf }: SheetFacts
     if (call.name === "polygon") {
       const edit = repeatedStart(call, value.outline.subpaths[0]);
       const mend = edit && { label: "Remove it", edits: [edit] };
-      return mend ? [found("its last point repeats the first: a polygon closes itself", mend, [])] : [];
+      return mend ? [found("the last point repeats the first; a polygon closes by itself", mend, [])] : [];
     }
     if (!["path", "polyline", "trail", "smooth"].includes(call.name)) return [];
     return value.outline.subpaths.flatMap((subpath, i) => {

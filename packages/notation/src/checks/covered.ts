@@ -27,7 +27,7 @@ export function checkCovered({ script, definitions, statementOf }: SheetFacts): 
         { from: end, to: end, insert: `\n${text}` },
       ],
     };
-    const message = `it is covered: all of it lies inside ${cover.name}, which is drawn after it`;
+    const message = `covered: all of it lies inside ${cover.name}, which is drawn later`;
     return [{ from, span: statement.nameSpan, message, mends: [mend], marks: [] }];
   });
 }

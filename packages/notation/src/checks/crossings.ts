@@ -27,7 +27,7 @@ export function checkCrossings({ statement, value }: Checked): Finding[] {
     const edges = call.name === "polygon" ? `: edges ${first.edge} and ${second.edge}` : "";
     findings.push({
       span: statement.nameSpan,
-      message: `the outline crosses itself ${times(own.length)}, at ${at(own[0])}${edges}; are its vertices in the right order? If it is meant so, state its fill rule`,
+      message: `the outline crosses itself ${times(own.length)}, at ${at(own[0])}${edges}. Check the order of its vertices, or state its fill rule to keep it`,
       mends: [],
       marks: own.map(({ x, y }) => ({ x, y })),
     });
@@ -36,7 +36,7 @@ export function checkCrossings({ statement, value }: Checked): Finding[] {
     const [{ first, second }] = shared;
     findings.push({
       span: statement.nameSpan,
-      message: `outlines ${first.outline + 1} and ${second.outline + 1} of this one shape cross, at ${at(shared[0])}; if two shapes were meant, define each by itself, and otherwise state the fill rule`,
+      message: `outlines ${first.outline + 1} and ${second.outline + 1} of this one shape cross at ${at(shared[0])}. Define two shapes if two were meant, or state the fill rule to keep it`,
       mends: [],
       marks: shared.map(({ x, y }) => ({ x, y })),
     });

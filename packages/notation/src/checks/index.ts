@@ -3,7 +3,7 @@
  * the script and where on the plan, and mends it where there is one right way to.
  */
 
-import { reasonOf } from "../reason";
+import { reasonOf } from "../messages/reason";
 import { checkAroundCentre } from "./around-centre";
 import { checkClosing } from "./closing";
 import { checkCovered } from "./covered";

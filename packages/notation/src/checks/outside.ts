@@ -16,8 +16,7 @@ export function checkOutside({ script, plan, definitions, statementOf }: SheetFa
     const isIn = box.minX >= -slack && box.minY >= -slack && box.maxX <= width + slack && box.maxY <= height + slack;
     if (isIn) return [];
     const isOut = box.maxX <= 0 || box.maxY <= 0 || box.minX >= width || box.minY >= height;
-    const range = (from: number, to: number): string => `${shortNumber(from)} to ${shortNumber(to)}`;
-    const message = `${isOut ? "it lies outside the plan" : "it reaches outside the plan"}: x ${range(box.minX, box.maxX)} of ${range(0, width)}, y ${range(box.minY, box.maxY)} of ${range(0, height)}`;
+    const message = `${isOut ? "outside the plan" : "partly outside the plan"}: ${beyond(box, plan)}`;
     const { statement, from } = statementOf(name);
     const mends: Mend[] = [];
     if (box.minX >= -slack && box.minY >= -slack) {
@@ -29,6 +28,25 @@ export function checkOutside({ script, plan, definitions, statementOf }: SheetFa
       mends.push({ label: "Move it in", edits: movedEdits(statement.value, from, step) });
     return [{ from, span: statement.nameSpan, message, mends, marks: [] }];
   });
+}
+
+/** The axes on which a box leaves the plan: from where to where, and what there is. */
+function beyond(box: Bounds, { width, height }: { width: number; height: number }): string {
+  const digits = Math.max(0, 4 - Math.floor(Math.log10(Math.max(width, height))));
+  const short = (value: number): string =>
+    Math.abs(value) < 1e15 ? String(Number(value.toFixed(digits)) + 0).replace("-", "−") : shortNumber(value);
+  const slack = 1e-9 * Math.max(width, height);
+  return (
+    [
+      ["x", box.minX, box.maxX, width],
+      ["y", box.minY, box.maxY, height],
+    ] as const
+  )
+    .filter(([, min, max, size]) => min < -slack || max > size + slack)
+    .map(
+      ([axis, min, max, size]) => `${axis} from ${short(min)} to ${short(max)}, and the plan from 0 to ${short(size)}`,
+    )
+    .join("; ");
 }
 
 /** The least step that brings a box into the plan, rounded inwards; null where it is too large for that. */

@@ -22,7 +22,7 @@ export function checkRoundedAngle({ statement, text, value }: Checked): Finding[
     return [
       {
         span: angle,
-        message: `${count} times ${text.slice(angle.from, angle.to)} is ${shortNumber((count * Math.abs(angle.radians) * whole) / TURN)}${unit}, not ${whole * turns}${unit}: it does not meet its start${gap}`,
+        message: `${count} times ${text.slice(angle.from, angle.to)} is ${shortNumber((count * Math.abs(angle.radians) * whole) / TURN)}${unit}, not ${whole * turns}${unit}: the outline does not meet its start${gap}`,
         mends: [{ label: `Write ${written}`, edits: [{ from: angle.from, to: angle.to, insert: written }] }],
         marks: [],
       },

@@ -19,7 +19,7 @@ export function checkUpsideDown({ script, plan, definitions, statementOf, source
         {
           from,
           span: part,
-          message: `${source} has its y growing upwards as a rule, this plan's goes down: the outline stands upside down`,
+          message: `upside down: y usually grows upwards in ${source}, and downwards on this plan`,
           mends: [
             { label: "Let the plan's y grow upwards", edits: axisSenseEdits(script, false) },
             { label: "Mirror it", edits: [{ from: end, to: end, insert: ".mirror(0deg)" }] },

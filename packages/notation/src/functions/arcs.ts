@@ -11,7 +11,7 @@ import type { PointValue } from "./values";
 const TURN = 2 * Math.PI;
 
 const at: Parameter = { name: "at", type: "point", about: "the centre" };
-const radius: Parameter = { name: "radius", type: "number", about: "in plan units, greater than 0" };
+const radius: Parameter = { name: "radius", type: "number", share: "diagonal", about: "in plan units, greater than 0" };
 const from: Parameter = { name: "from", type: "angle", about: "direction in which it starts", default: "0deg" };
 const sweep: Parameter = {
   name: "sweep",
@@ -82,19 +82,19 @@ export const arcFunctions: FunctionSignature[] = [
     },
   },
   {
-    name: "arcto",
+    name: "arcradii",
     about: "An open elliptical arc between two points in SVG's endpoint form; radii that are too small are scaled up.",
     parameters: [
       { name: "from", type: "point", about: "where it starts" },
       { name: "to", type: "point", about: "where it ends, another point" },
-      { name: "rx", type: "number", about: "radius along the ellipse's x axis" },
-      { name: "ry", type: "number", about: "radius along its y axis", default: "the same as rx" },
+      { name: "rx", type: "number", share: "width", about: "radius along the ellipse's x axis" },
+      { name: "ry", type: "number", share: "height", about: "radius along its y axis", default: "the same as rx" },
       { name: "turned", type: "angle", about: "rotation of the ellipse's x axis", default: "0deg" },
       { name: "large", type: "yes or no", about: "the longer of the two ways", default: "no" },
       { name: "sweep", type: "yes or no", about: "angles grow along it, from +x towards +y", default: "yes" },
     ],
     returns: "shape",
-    example: "arcto((30, 60), (70, 60), rx: 30, ry: 20, large: yes)",
+    example: "arcradii((30, 60), (70, 60), rx: 30, ry: 20, large: yes)",
     run(args, sheet) {
       const [start, end] = [args.point("from"), args.point("to")];
       const rx = args.positive("rx");
@@ -121,7 +121,7 @@ export const arcFunctions: FunctionSignature[] = [
     parameters: [
       at,
       radius,
-      { name: "shares", type: "numbers", about: "parts of one turn; their sum must be 1" },
+      { name: "shares", type: "numbers", share: "part", about: "parts of one turn; their sum must be 1" },
       from,
     ],
     returns: "list",
@@ -148,8 +148,8 @@ export const arcFunctions: FunctionSignature[] = [
     about: "A disc with a round hole in its middle, or a part of it.",
     parameters: [
       at,
-      { name: "outer", type: "number", about: "radius of the disc" },
-      { name: "inner", type: "number", about: "radius of the hole, less than outer" },
+      { name: "outer", type: "number", share: "diagonal", about: "radius of the disc" },
+      { name: "inner", type: "number", share: "diagonal", about: "radius of the hole, less than outer" },
       from,
       { ...sweep, default: "1turn" },
     ],
@@ -168,7 +168,7 @@ function sweepOf(args: Bound): number {
   if (value === 0 || Math.abs(value) > TURN * (1 + 1e-12))
     throw new ArgumentError(
       "sweep",
-      `the sweep must be up to one turn either way and not 0, not ${shortNumber(value / TURN)}turn`,
+      `the sweep must be at most 360deg either way, and not 0; it is ${shortNumber((value / TURN) * 360)}deg`,
     );
   return Math.abs(value) > TURN * (1 - 1e-12) ? Math.sign(value) * TURN : value;
 }
@@ -223,7 +223,8 @@ function sectors(args: Bound, sheet: SheetContext) {
     if (!(share > 0)) throw new ArgumentError("shares", `share ${i + 1} must be greater than 0, not ${share}`);
   });
   const sum = shares.reduce((total, share) => total + share, 0);
-  if (Math.abs(sum - 1) > 1e-9) throw new ArgumentError("shares", `the shares sum to ${shortNumber(sum)}, expected 1`);
+  if (Math.abs(sum - 1) > 1e-9)
+    throw new ArgumentError("shares", `the shares must sum to 1; they sum to ${shortNumber(sum)}`);
   let start = args.angle("from", 0);
   const items = shares.map((share) => {
     const turn = shares.length === 1 ? TURN : share * TURN;
@@ -243,7 +244,7 @@ function sectors(args: Bound, sheet: SheetContext) {
 function arcThrough([a, b, c]: readonly PointValue[]): Subpath {
   const [bx, by, cx, cy] = [b.x - a.x, b.y - a.y, c.x - a.x, c.y - a.y];
   const cross = 2 * (bx * cy - by * cx);
-  if (cross === 0) throw new ArgumentError("via", "three points on one line have no arc through them");
+  if (cross === 0) throw new ArgumentError("via", "the three points lie on one line: no arc passes through them");
   const [p, q] = [bx * bx + by * by, cx * cx + cy * cy];
   const [x, y] = [a.x + (cy * p - by * q) / cross, a.y + (bx * q - cx * p) / cross];
   const angle = (point: PointValue): number => Math.atan2(point.y - y, point.x - x);
@@ -265,7 +266,8 @@ function arcFacing(start: PointValue, facing: number, end: PointValue): Subpath 
     builder.line(end.x, end.y);
     return builder.open();
   }
-  if (Math.abs(half) === Math.PI) throw new ArgumentError("facing", "it would leave straight away from its end");
+  if (Math.abs(half) === Math.PI)
+    throw new ArgumentError("facing", "the arc would leave straight away from its end: choose another direction");
   const signedRadius = chord / (2 * Math.sin(half));
   return arcBetween(start, end, start.x - signedRadius * ty, start.y + signedRadius * tx, 2 * half);
 }

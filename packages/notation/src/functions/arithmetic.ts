@@ -60,10 +60,18 @@ export const arithmeticFunctions: FunctionSignature[] = [
     run: (args) => number(Math.max(...args.numbers("values"))),
   },
   {
+    name: "list",
+    about: "A list of the values; two numbers in brackets alone are a point, and this is how they become a list.",
+    parameters: [{ name: "items", type: "values", about: "any values, one or more" }],
+    returns: "list",
+    example: "list(80, 40)",
+    run: (args) => ({ type: "list", items: args.items("items") }),
+  },
+  {
     name: "polar",
     about: "The point at a distance from the origin in a direction.",
     parameters: [
-      { name: "radius", type: "number", about: "the distance, in plan units" },
+      { name: "radius", type: "number", share: "diagonal", about: "the distance, in plan units" },
       { name: "angle", type: "angle", about: "from +x towards +y" },
     ],
     returns: "point",

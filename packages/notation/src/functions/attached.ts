@@ -1,5 +1,5 @@
 import type { Imported } from "../import/imported";
-import { suggestion } from "../nearest-name";
+import { suggestion } from "../messages/nearest-name";
 import { Shape } from "./shape";
 import { ArgumentError, type Bound, type FunctionSignature, type SheetContext } from "./signature";
 

@@ -1,4 +1,5 @@
 import { type CornerCut, segmentsWithJoin, tangentAt } from "@vertexon/geometry";
+import { shortNumber } from "../short-number";
 import { alongHandle } from "./handles";
 import type { Shape } from "./shape";
 import { ArgumentError, type Bound, type MethodSignature, type Parameter, type SheetContext } from "./signature";
@@ -6,12 +7,14 @@ import { ArgumentError, type Bound, type MethodSignature, type Parameter, type S
 const radius: Parameter = {
   name: "radius",
   type: "number",
+  share: "diagonal",
   about: "of the arcs, in plan units",
   default: "by the length",
 };
 const length: Parameter = {
   name: "length",
   type: "number",
+  share: "diagonal",
   about: "how far from a corner its cut begins on both sides, in plan units",
   default: "by the radius",
 };
@@ -71,7 +74,7 @@ function cutOff(shape: Shape, args: Bound, sheet: SheetContext, form: CornerCut[
       numbers.length === 1
         ? `corner ${numbers[0]}`
         : `corners ${numbers.slice(0, 6).join(", ")}${numbers.length > 6 ? ", …" : ""}`;
-    sheet.note(by, `${which}: only ${Number(least.toPrecision(6))} fits of a ${by} of ${size}`);
+    sheet.note(by, `${which}: a ${by} of ${shortNumber(size)} does not fit and is reduced to ${shortNumber(least)}`);
   }
   if (results.every((each) => each.size === 0)) sheet.note(by, "nothing is cut off: the outline has no corner there");
   const cutCorner = results.find((each) => each.size > 0);

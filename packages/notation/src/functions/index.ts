@@ -46,6 +46,13 @@ export function shapesIn(value: Value): Shape[] {
   return value.type === "list" ? value.items.flatMap(shapesIn) : [];
 }
 
+/** The shapes that a definition's value is or holds, by the expressions that stand for them: `pond`, `posts.at(2)`. */
+export function namedShapesIn(expression: string, value: Value): [expression: string, shape: Shape][] {
+  if (value.type === "shape") return [[expression, value]];
+  if (value.type !== "list") return [];
+  return value.items.flatMap((item, i) => namedShapesIn(`${expression}.at(${i})`, item));
+}
+
 /** Names that stand for a value of their own and cannot be defined. */
 export const constants: ReadonlyMap<string, Value> = new Map<string, Value>([
   ["pi", { type: "number", value: Math.PI }],

@@ -1,4 +1,7 @@
 import type { LengthUnit } from "../syntax";
+import { scaled, shifted } from "./origin";
+import type { ShareOf } from "./signature";
+import type { NumberValue, ShareValue } from "./values";
 
 /** How many of each unit make an inch, as CSS has it; px depends on the density stated on the sheet. */
 const PER_INCH: Record<Exclude<LengthUnit, "px">, number> = { in: 1, cm: 2.54, mm: 25.4, pt: 72, pc: 6, Q: 101.6 };
@@ -13,4 +16,18 @@ export function toPlanUnits(value: number, unit: LengthUnit, planUnit: string, d
   const [own, plan] = [perInch(unit), perInch(planUnit)];
   if (unit === planUnit) return value;
   return own === undefined || plan === undefined ? null : (value / own) * plan;
+}
+
+/** What a share is of, in plan units; 1 for factors. */
+export function sizeOf(share: ShareOf, { width, height }: { width: number; height: number }): number {
+  if (share === "width") return width;
+  if (share === "height") return height;
+  // CSS Values and Units 4: percentages that refer to both axes, such as a circle's radius.
+  return share === "part" ? 1 : Math.hypot(width, height) / Math.SQRT2;
+}
+
+/** The number that a share stands for. Beside a share it is the fixed length that is changed by dragging. */
+export function numberOf({ fraction, fixed, fractionOrigin, fixedOrigin }: ShareValue, size: number): NumberValue {
+  const origin = fixedOrigin ? shifted(fixedOrigin, fraction * size) : shifted(scaled(fractionOrigin, size), fixed);
+  return { type: "number", value: fraction * size + fixed, origin };
 }

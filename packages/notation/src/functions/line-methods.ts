@@ -16,7 +16,7 @@ export const lineMethods: MethodSignature[] = [
     name: "hatch",
     about: "Parallel lines at even steps, clipped to the region; a list of open lines, in order.",
     parameters: [
-      { name: "step", type: "number", about: "from line to line, in plan units, greater than 0" },
+      { name: "step", type: "number", share: "diagonal", about: "from line to line, in plan units, greater than 0" },
       { name: "angle", type: "angle", about: "their direction", default: "0deg" },
       { name: "from", type: "point", about: "a point that one of them runs through", default: "the origin" },
     ],
@@ -68,7 +68,12 @@ export const lineMethods: MethodSignature[] = [
     name: "insets",
     about: "The region shrunk by a step again and again, until nothing is left; a list of shapes, the widest first.",
     parameters: [
-      { name: "step", type: "number", about: "from outline to outline, in plan units, greater than 0" },
+      {
+        name: "step",
+        type: "number",
+        share: "diagonal",
+        about: "from outline to outline, in plan units, greater than 0",
+      },
       { name: "count", type: "number", about: "how many at the most, 1 to 1000", default: "1000" },
       {
         name: "join",

@@ -46,7 +46,12 @@ export const measureMethods: MethodSignature[] = [
     about:
       "The way back from vertices: arcs or cubic curves along its outline, no further from it than a distance, as long as each can be; circles and ellipses where they are such.",
     parameters: [
-      { name: "within", type: "number", about: "the greatest distance, in plan units, greater than 0" },
+      {
+        name: "within",
+        type: "number",
+        share: "diagonal",
+        about: "the greatest distance, in plan units, greater than 0",
+      },
       { name: "form", type: "word", words: FORMS, about: `of what: ${FORMS.join(", ")}`, default: "cubics" },
       { name: "corner", type: "angle", about: "a greater turn than this stays a corner", default: "30deg" },
     ],

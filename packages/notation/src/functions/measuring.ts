@@ -34,8 +34,20 @@ export const measuringFunctions: FunctionSignature[] = [
     about: "The signed distance from every cell of the plan to a shape's boundary, sampled at cell centres.",
     parameters: [
       { name: "shape", type: "shape", about: "the shape that distances are measured from" },
-      { name: "cell", type: "number", about: "side of a cell in plan units, greater than 0", default: "1" },
-      { name: "reach", type: "number", about: "how far from the boundary values matter", default: "no limit" },
+      {
+        name: "cell",
+        type: "number",
+        share: "diagonal",
+        about: "side of a cell in plan units, greater than 0",
+        default: "1",
+      },
+      {
+        name: "reach",
+        type: "number",
+        share: "diagonal",
+        about: "how far from the boundary values matter",
+        default: "no limit",
+      },
     ],
     returns: "field",
     example: "field(circle((50, 50), radius: 30), cell: 2)",

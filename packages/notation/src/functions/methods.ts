@@ -47,8 +47,8 @@ export const shapeMethods: MethodSignature[] = [
     name: "move",
     about: "The whole shape, moved.",
     parameters: [
-      { name: "dx", type: "number", about: "along x, in plan units" },
-      { name: "dy", type: "number", about: "along y, in plan units" },
+      { name: "dx", type: "number", share: "width", about: "along x, in plan units" },
+      { name: "dy", type: "number", share: "height", about: "along y, in plan units" },
     ],
     returns: "shape",
     example: "rect((10, 10), width: 30, height: 20).move(40, 20)",
@@ -66,8 +66,8 @@ export const shapeMethods: MethodSignature[] = [
     name: "scale",
     about: "The whole shape, scaled; negative factors mirror it.",
     parameters: [
-      { name: "x", type: "number", about: "factor along x, not 0" },
-      { name: "y", type: "number", about: "factor along y, not 0", default: "the same as x" },
+      { name: "x", type: "number", share: "part", about: "factor along x, not 0" },
+      { name: "y", type: "number", share: "part", about: "factor along y, not 0", default: "the same as x" },
       about,
     ],
     returns: "shape",
@@ -93,7 +93,7 @@ export const shapeMethods: MethodSignature[] = [
       const angles = [args.angle("x"), args.angle("y", 0)];
       angles.forEach((angle, i) => {
         if (Math.abs(Math.cos(angle)) < 0.01)
-          throw new ArgumentError("xy"[i], "a skew within half a degree of a quarter turn stretches without end");
+          throw new ArgumentError("xy"[i], "a skew within 0.5deg of 90deg has no bound: choose a smaller angle");
       });
       return shape.skew(angles[0], angles[1], args.has("about") ? args.point("about") : shape.centre);
     },
@@ -111,8 +111,8 @@ export const shapeMethods: MethodSignature[] = [
     about: "The whole shape, moved and scaled evenly into the middle of a box.",
     parameters: [
       { name: "corner", type: "point", about: "the box's corner of least x and y" },
-      { name: "width", type: "number", about: "the box's width, greater than 0" },
-      { name: "height", type: "number", about: "the box's height, greater than 0" },
+      { name: "width", type: "number", share: "width", about: "the box's width, greater than 0" },
+      { name: "height", type: "number", share: "height", about: "the box's height, greater than 0" },
     ],
     returns: "shape",
     example: "star(5, at: (0, 0), outer: 3, inner: 1).fit((10, 10), width: 80, height: 60)",
@@ -132,7 +132,7 @@ export const shapeMethods: MethodSignature[] = [
     parameters: [
       { name: "at", type: "points", about: "where, one point or more" },
       { name: "turn", type: "angle", about: "how far each is turned more than the one before", default: "0deg" },
-      { name: "scale", type: "number", about: "factor for all of them", default: "1" },
+      { name: "scale", type: "number", share: "part", about: "factor for all of them", default: "1" },
     ],
     returns: "list",
     example: "rect((0, 0), width: 8, height: 4).place((20, 20), (50, 30), (80, 60), turn: 30deg)",
@@ -170,7 +170,7 @@ export const shapeMethods: MethodSignature[] = [
     name: "offset",
     about: "The region grown by a distance on all sides, or shrunk where the distance is negative.",
     parameters: [
-      { name: "distance", type: "number", about: "in plan units; below 0 shrinks" },
+      { name: "distance", type: "number", share: "diagonal", about: "in plan units; below 0 shrinks" },
       join("round"),
       miterLimit,
     ],
@@ -186,17 +186,24 @@ export const shapeMethods: MethodSignature[] = [
     name: "stroke",
     about: "The area that a stroke along the outline covers, dashed if lengths are given.",
     parameters: [
-      { name: "width", type: "number", about: "the whole width in plan units, greater than 0" },
+      { name: "width", type: "number", share: "diagonal", about: "the whole width in plan units, greater than 0" },
       join("miter"),
       { name: "cap", type: "word", words: CAPS, about: `how open outlines end: ${CAPS.join(", ")}`, default: "butt" },
       miterLimit,
       {
         name: "dash",
         type: "numbers",
+        share: "diagonal",
         about: "lengths of dashes and gaps in turn, in plan units, along the true curves",
         default: "not dashed",
       },
-      { name: "phase", type: "number", about: "how far into the dashes the outline starts", default: "0" },
+      {
+        name: "phase",
+        type: "number",
+        share: "diagonal",
+        about: "how far into the dashes the outline starts",
+        default: "0",
+      },
       {
         name: "side",
         type: "word",
@@ -225,7 +232,7 @@ export const shapeMethods: MethodSignature[] = [
   {
     name: "simplify",
     about: "The fewest of its vertices that keep within a distance of its outline; edges never cross anew.",
-    parameters: [{ name: "tolerance", type: "number", about: "in plan units, at least 0" }],
+    parameters: [{ name: "tolerance", type: "number", share: "diagonal", about: "in plan units, at least 0" }],
     returns: "shape",
     example: "spiral((50, 50), from: 4, to: 42, turns: 2.5).stroke(3).simplify(1.5)",
     run(shape, args) {
@@ -298,8 +305,8 @@ export const shapeMethods: MethodSignature[] = [
     name: "tiles",
     about: "The parts of the region in the tiles of a grid that covers it; a list of shapes, row by row.",
     parameters: [
-      { name: "width", type: "number", about: "of a tile, greater than 0" },
-      { name: "height", type: "number", about: "of a tile, greater than 0" },
+      { name: "width", type: "number", share: "width", about: "of a tile, greater than 0" },
+      { name: "height", type: "number", share: "height", about: "of a tile, greater than 0" },
       {
         name: "from",
         type: "point",
@@ -334,7 +341,7 @@ export const shapeMethods: MethodSignature[] = [
   {
     name: "opacity",
     about: "The same shape, its tone shown more faintly on the plan.",
-    parameters: [{ name: "share", type: "number", about: "0 (outline only) to 1" }],
+    parameters: [{ name: "share", type: "number", share: "part", about: "0 (outline only) to 1" }],
     returns: "shape",
     example: "circle((40, 40), radius: 30).opacity(0.3)",
     run(shape, args) {
@@ -351,6 +358,7 @@ export const shapeMethods: MethodSignature[] = [
       {
         name: "tolerance",
         type: "number",
+        share: "diagonal",
         about: "the greatest distance from curve to chord, in plan units, greater than 0",
         default: "the sheet's, if nothing else says how",
       },
@@ -410,8 +418,7 @@ function extended(polyline: Float64Array, shape: Shape): Float64Array {
 function flatteningOf(args: Bound, usual: number): FlattenOptions {
   const pixels = args.has("pixels");
   for (const name of ["magnification", "ratio"])
-    if (args.has(name) && !pixels)
-      throw new ArgumentError(name, `"${name}" says how large "pixels" are, which is missing`);
+    if (args.has(name) && !pixels) throw new ArgumentError(name, `"${name}" only goes with "pixels", which is missing`);
   if (pixels && args.has("tolerance"))
     throw new ArgumentError("pixels", "the error is given twice: in plan units and in pixels");
   const given = args.has("tolerance") ? args.positive("tolerance") : undefined;
@@ -420,16 +427,15 @@ function flatteningOf(args: Bound, usual: number): FlattenOptions {
   const placement = args.word<Placement>("place", "on");
   if (args.has("count")) {
     for (const name of ["turn", "place"])
-      if (args.has(name)) throw new ArgumentError(name, `"${name}" does not go with a count`);
-    if (tolerance !== undefined)
-      throw new ArgumentError("count", "a count stands alone: a tolerance would ask for another");
+      if (args.has(name)) throw new ArgumentError(name, `"${name}" cannot be stated together with a count`);
+    if (tolerance !== undefined) throw new ArgumentError("count", "state either a count or a tolerance, not both");
     return { count: args.whole("count", 1, 1 << 20), spacing: args.word<Spacing>("by", "error") };
   }
-  if (args.has("by")) throw new ArgumentError("by", '"by" says how a "count" is spread, which is missing');
+  if (args.has("by")) throw new ArgumentError("by", '"by" only goes with "count", which is missing');
   if (args.has("turn")) {
     const turn = args.angle("turn");
     if (!(turn > 0)) throw new ArgumentError("turn", `"turn" must be greater than 0`);
-    if (placement !== "on") throw new ArgumentError("place", '"place" goes with a tolerance alone');
+    if (placement !== "on") throw new ArgumentError("place", '"place" only goes with a tolerance');
     return { turn, tolerance };
   }
   return { tolerance: tolerance ?? usual, placement };

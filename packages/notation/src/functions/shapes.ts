@@ -43,8 +43,8 @@ const box: Parameter[] = [
     about: "any corner; the one of least x and y when a size is given",
     default: "from at",
   },
-  { name: "width", type: "number", about: "in plan units, greater than 0", default: "from to" },
-  { name: "height", type: "number", about: "in plan units, greater than 0", default: "from to" },
+  { name: "width", type: "number", share: "width", about: "in plan units, greater than 0", default: "from to" },
+  { name: "height", type: "number", share: "height", about: "in plan units, greater than 0", default: "from to" },
   { name: "to", type: "point", about: "the opposite corner, instead of width and height", default: "none" },
   { name: "at", type: "point", about: "the centre, instead of a corner", default: "none" },
 ];
@@ -56,7 +56,7 @@ export const shapeFunctions: FunctionSignature[] = [
     about: "A circle.",
     parameters: [
       { name: "at", type: "point", about: "the centre" },
-      { name: "radius", type: "number", about: "in plan units, greater than 0" },
+      { name: "radius", type: "number", share: "diagonal", about: "in plan units, greater than 0" },
     ],
     returns: "shape",
     example: "circle((40, 40), radius: 30)",
@@ -73,8 +73,8 @@ export const shapeFunctions: FunctionSignature[] = [
     about: "An ellipse with its axes along x and y.",
     parameters: [
       { name: "at", type: "point", about: "the centre" },
-      { name: "rx", type: "number", about: "half the width, greater than 0" },
-      { name: "ry", type: "number", about: "half the height, greater than 0" },
+      { name: "rx", type: "number", share: "width", about: "half the width, greater than 0" },
+      { name: "ry", type: "number", share: "height", about: "half the height, greater than 0" },
     ],
     returns: "shape",
     example: "ellipse((50, 40), rx: 40, ry: 20)",
@@ -93,8 +93,20 @@ export const shapeFunctions: FunctionSignature[] = [
     about: "A rectangle by a corner and its size, by two opposite corners, or by its centre and size.",
     parameters: [
       ...box,
-      { name: "rx", type: "number", about: "corner radius along x, at most half the width", default: "ry, or 0" },
-      { name: "ry", type: "number", about: "corner radius along y, at most half the height", default: "rx, or 0" },
+      {
+        name: "rx",
+        type: "number",
+        share: "width",
+        about: "corner radius along x, at most half the width",
+        default: "ry, or 0",
+      },
+      {
+        name: "ry",
+        type: "number",
+        share: "height",
+        about: "corner radius along y, at most half the height",
+        default: "rx, or 0",
+      },
     ],
     returns: "shape",
     example: "rect((10, 10), width: 80, height: 50, rx: 8)",
@@ -118,7 +130,13 @@ export const shapeFunctions: FunctionSignature[] = [
     about: "A closed outline through points, in the order given.",
     parameters: [
       { name: "points", type: "points", about: "three or more points, or one list of them" },
-      { name: "round", type: "number", about: "radius of arcs that touch both edges at every corner", default: "0" },
+      {
+        name: "round",
+        type: "number",
+        share: "diagonal",
+        about: "radius of arcs that touch both edges at every corner",
+        default: "0",
+      },
       fill,
     ],
     returns: "shape",
@@ -139,7 +157,7 @@ export const shapeFunctions: FunctionSignature[] = [
     parameters: [
       { name: "from", type: "point", about: "one end of the line" },
       { name: "to", type: "point", about: "the other end" },
-      { name: "radius", type: "number", about: "in plan units, greater than 0" },
+      { name: "radius", type: "number", share: "diagonal", about: "in plan units, greater than 0" },
     ],
     returns: "shape",
     example: "capsule((30, 40), (70, 60), radius: 20)",
@@ -163,7 +181,12 @@ export const shapeFunctions: FunctionSignature[] = [
     parameters: [
       { name: "count", type: "number", about: "how many vertices, 3 to 100000" },
       { name: "at", type: "point", about: "the centre" },
-      { name: "radius", type: "numbers", about: "from the centre to the vertices: one for all, or one for each" },
+      {
+        name: "radius",
+        type: "numbers",
+        share: "diagonal",
+        about: "from the centre to the vertices: one for all, or one for each",
+      },
       { name: "facing", type: "angle", about: "direction of the first vertex, from +x towards +y", default: "0deg" },
     ],
     returns: "shape",
@@ -271,7 +294,7 @@ function pathHandles({ value, from }: TextValue): Handle[] {
 /** Each corner cut off by an arc that touches both edges. Two neighbouring arcs may not need more than their edge. */
 function roundedPolygon(points: readonly PointValue[], radius: number): Path {
   if (radius === 0) return polygonPath(points.flatMap(({ x, y }) => [x, y]));
-  if (!(radius > 0)) throw new ArgumentError("round", `"round" must not be negative, not ${radius}`);
+  if (!(radius > 0)) throw new ArgumentError("round", `"round" must be 0 or more, not ${radius}`);
   const n = points.length;
   const corners = points.map((corner, i) => cornerOf(points[(i + n - 1) % n], corner, points[(i + 1) % n]));
   corners.forEach(({ reach, length }, i) => {
@@ -401,8 +424,8 @@ function cornerRadius(
 ): number {
   const given = args.has(name) ? name : other;
   const value = args.number(given, 0);
-  if (!(value >= 0)) throw new ArgumentError(given, `"${given}" must not be negative, not ${value}`);
-  if (value > most) sheet.note(given, `${value} is clamped to ${shortNumber(most)}, half the ${side}`);
+  if (!(value >= 0)) throw new ArgumentError(given, `"${given}" must be 0 or more, not ${value}`);
+  if (value > most) sheet.note(given, `reduced from ${shortNumber(value)} to ${shortNumber(most)}, half the ${side}`);
   return Math.min(value, most);
 }
 

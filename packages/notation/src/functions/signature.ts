@@ -17,11 +17,20 @@ export type ParameterType =
   | "numbers"
   | "shapes"
   | "legs"
+  | "values"
   | "yes or no";
+
+/**
+ * What a share of a number parameter is of: the plan's width or height; both, as CSS has it for radii, its diagonal over
+ * the root of two; or 1, for factors.
+ */
+export type ShareOf = "width" | "height" | "diagonal" | "part";
 
 export interface Parameter {
   name: string;
   type: ParameterType;
+  /** Present on numbers that may be written as a share. */
+  share?: ShareOf;
   /** One line for the reference and for completion. */
   about: string;
   /** What a parameter of the type "word" takes. */
@@ -81,6 +90,9 @@ export class Bound {
   }
   numbers(name: string): number[] {
     return this.get<{ items: { value: number }[] }>(name).items.map(({ value }) => value);
+  }
+  items(name: string): Value[] {
+    return this.get<{ items: Value[] }>(name).items;
   }
   shape(name: string): Shape {
     return this.get(name);

@@ -1,5 +1,5 @@
 import { PathDataError, parsePathData } from "@vertexon/geometry";
-import { reasonOf } from "../reason";
+import { reasonOf } from "../messages/reason";
 import { readArrays } from "./arrays";
 import { isCsv, readCsv } from "./csv";
 import { pathItem } from "./expressions";

@@ -5,12 +5,15 @@ import {
   type FunctionSignature,
   type Parameter,
   type ParameterType,
-  type PointValue,
   type Value,
 } from "../functions";
-import { misspelled } from "../misspelled";
+import { numberOf, sizeOf } from "../functions/lengths";
+import { coordinatesMend, pairedMend, sweepMend } from "../messages/argument-mends";
+import { foreignArgument } from "../messages/foreign-words";
+import { misspelled } from "../messages/misspelled";
+import { plural } from "../messages/plural";
 import { shortNumber } from "../short-number";
-import { type Argument, type Expression, type Mend, parseStatement, ScriptError, type Span } from "../syntax";
+import { type Argument, type Expression, type Mend, ScriptError, type Span } from "../syntax";
 
 /** An argument as written, with its value. */
 export interface Given {
@@ -19,67 +22,131 @@ export interface Given {
 }
 
 /**
- * Matches arguments with parameters: first those without a name in order, then by name. A parameter that takes several
- * values takes all remaining ones without a name. Throws {@link ScriptError} at the argument that does not fit.
+ * Matches arguments with parameters: those without a name in order, the others by name. A parameter that takes several
+ * values takes one list, or single values up to the first that it cannot take. Throws {@link ScriptError} at the argument
+ * that does not fit.
  */
-export function bind(call: Call, signature: Called, given: readonly Given[], text: string): Binding {
+export function bind(call: Call, signature: Called, given: readonly Given[], { text, plan }: Around): Binding {
   const { name: what, nameSpan } = call;
   const { parameters } = signature;
+  const places = placesOf(call, signature, given, text);
   const values = new Map<string, Value>();
   const spans = new Map<string, Span>();
-  let next = 0;
-  const gathered: Given[] = [];
-  for (const each of given) {
-    const { argument } = each;
-    if (argument.name === null) {
-      const parameter = parameters[next];
-      if (!parameter)
-        throw new ScriptError(
-          argument,
-          `"${what}" takes at most ${parameters.length} arguments: ${listed(parameters)}`,
-        );
-      if (takesSeveral(parameter)) gathered.push(each);
-      else {
-        next++;
-        values.set(parameter.name, swapChecked(parameter, each, { given, parameters, text }));
-        spans.set(parameter.name, argument.value);
-      }
-      continue;
-    }
-    const parameter = parameters.find(({ name }) => name === argument.name);
-    if (!parameter) {
-      const names = parameters.map(({ name }) => name);
-      const otherwise = `; it takes ${listed(parameters)}`;
-      const message = `"${what}" has no argument "${argument.name}"`;
-      throw misspelled(argument.nameSpan!, message, argument.name, names, otherwise);
-    }
-    if (values.has(parameter.name)) throw new ScriptError(argument.nameSpan!, `"${parameter.name}" is given twice`);
-    values.set(parameter.name, takesSeveral(parameter) ? severalOf(parameter, [each]) : checked(parameter, each));
-    spans.set(parameter.name, argument.value);
-  }
-  if (gathered.length) {
-    const parameter = parameters[next];
-    if (values.has(parameter.name)) throw new ScriptError(gathered[0].argument, `"${parameter.name}" is given twice`);
-    values.set(parameter.name, severalOf(parameter, gathered));
-    spans.set(parameter.name, { from: gathered[0].argument.from, to: gathered[gathered.length - 1].argument.to });
+  for (const parameter of parameters) {
+    const own = given.filter((_, i) => places[i] === parameter);
+    if (own.length === 0) continue;
+    const { argument } = own[0];
+    spans.set(parameter.name, { from: argument.value.from, to: own[own.length - 1].argument.value.to });
+    values.set(
+      parameter.name,
+      takesSeveral(parameter)
+        ? severalOf(parameter, own, plan)
+        : swapChecked(parameter, own[0], { given, places, parameters, text, plan }),
+    );
   }
   for (const parameter of parameters)
     if (!values.has(parameter.name) && parameter.default === undefined)
       throw new ScriptError(
         nameSpan,
-        `"${what}" needs ${withArticle(parameter.type)} "${parameter.name}": ${parameter.about}`,
-        missingMends(call, signature, parameter),
+        `"${what}" is missing "${parameter.name}" (${withArticle(parameter.type)}): ${parameter.about}. Example: ${signature.example}`,
       );
   return { bound: new Bound(values), spans };
 }
 
-/** The parameter that an argument is for, by its name or by its place; one that takes several values takes all further ones. */
+/** What binding needs of the statement and the sheet. */
+export interface Around {
+  text: string;
+  plan(): { width: number; height: number };
+}
+
+/** The parameter that each argument is for. */
+function placesOf(call: Call, { parameters }: Called, given: readonly Given[], text: string): Parameter[] {
+  const takenBy = new Map<string, Given>();
+  let next = 0;
+  /** Whether the parameter in turn, which takes several values, was given a list: that is all of them. */
+  let isFilled = false;
+  return given.map((each) => {
+    const { argument, value } = each;
+    const named = argument.name !== null;
+    if (!named) {
+      const [now, after] = [parameters[next], parameters[next + 1]];
+      const goesOn = now && after && takesSeveral(now) && takenBy.has(now.name) && fits(after, value);
+      if (goesOn && (isFilled || !fits(now, value))) {
+        next++;
+        isFilled = false;
+      }
+    }
+    const parameter = named ? parameters.find(({ name }) => name === argument.name) : parameters[next];
+    if (!parameter) throw noParameter(call, parameters, argument, text);
+    if (!named && value.type === "number") requireBrackets(parameter, given, given.indexOf(each), text);
+    requirePairs(parameter, each, text);
+    const several = takesSeveral(parameter);
+    const taken = takenBy.get(parameter.name);
+    if (taken && (named || !several || taken.argument.name !== null))
+      throw new ScriptError(
+        argument.nameSpan ?? argument,
+        named === (taken.argument.name !== null)
+          ? `"${parameter.name}" is given twice`
+          : `"${parameter.name}" is given twice: by its name, and by its place among the arguments`,
+      );
+    takenBy.set(parameter.name, each);
+    if (!named && several) isFilled ||= value.type === "list" || (value.type === "point" && isOfNumbers(parameter));
+    if (!named && !several) next++;
+    return parameter;
+  });
+}
+
+/** Throws where numbers stand one by one that were meant as points. */
+function requireBrackets({ name, type }: Parameter, given: readonly Given[], from: number, text: string): void {
+  if (type !== "point" && type !== "points") return;
+  const isNumber = ({ argument, value }: Given): boolean => argument.name === null && value.type === "number";
+  const end = given.findIndex((each, i) => i >= from && !isNumber(each));
+  const numbers = given.slice(from, end < 0 ? given.length : end).map(({ argument }) => argument.value);
+  // With a point among the others it is the order that is wrong.
+  if (numbers.length < 2 || given.some(({ value }) => value.type === "point")) return;
+  const mend = pairedMend(type === "point" ? numbers.slice(0, 2) : numbers, text);
+  const many = type === "points" ? "points, each two coordinates" : "a point, both coordinates";
+  throw new ScriptError(numbers[0], `"${name}" takes ${many} in brackets, as in (10, 20)`, mend ? [mend] : []);
+}
+
+/** Throws where one list of numbers was meant as points. */
+function requirePairs({ name, type }: Parameter, { argument, value }: Given, text: string): void {
+  if (type !== "points" || value.type !== "list" || argument.value.kind !== "tuple") return;
+  const { items } = argument.value;
+  if (items.length < 4 || !value.items.every((item) => item.type === "number")) return;
+  const mend = pairedMend(items, text);
+  throw new ScriptError(
+    argument.value,
+    `"${name}" takes points, each two coordinates in brackets, as in (10, 20)`,
+    mend ? [mend] : [],
+  );
+}
+
+function noParameter(call: Call, parameters: readonly Parameter[], argument: Argument, text: string): ScriptError {
+  const { name, nameSpan, from, to } = argument;
+  if (name === null) return new ScriptError({ from, to }, tooMany(call.name, parameters));
+  const names = new Set(parameters.map((parameter) => parameter.name));
+  const message = `"${call.name}" has no argument "${name}"`;
+  const foreign = foreignArgument(name, parameters);
+  if (!foreign) return misspelled(nameSpan!, message, name, names, `; it takes ${listed(parameters)}`);
+  const whole = coordinatesMend({ args: call.args, text }, names) ?? sweepMend({ args: call.args, text }, names);
+  return new ScriptError(nameSpan!, `${message}; ${foreign.message}`, whole ? [whole] : foreign.mends(nameSpan!));
+}
+
+/**
+ * The parameter that an argument is for, as far as the text tells: by its name or by its place. One that takes several
+ * values takes all further ones, but for words that a later one takes.
+ */
 export function parameterOf(parameters: readonly Parameter[], args: readonly Argument[], i: number): Parameter | null {
-  const { name } = args[i];
+  const { name, value } = args[i];
   if (name !== null) return parameters.find((parameter) => parameter.name === name) ?? null;
   const place = args.slice(0, i).filter((argument) => argument.name === null).length;
   const several = parameters.findIndex(takesSeveral);
-  return parameters[several < 0 ? place : Math.min(place, several)] ?? null;
+  if (several < 0 || place <= several) return parameters[place] ?? null;
+  const word = value.kind === "name" ? value.name : null;
+  return (
+    parameters.find(({ words }, k) => k > several && word !== null && words?.includes(word)) ?? parameters[several]
+  );
 }
 
 type Call = Extract<Expression, { kind: "call" | "method" }>;
@@ -89,18 +156,6 @@ export interface Binding {
   bound: Bound;
   /** Where each argument that was given stands. */
   spans: ReadonlyMap<string, Span>;
-}
-
-/** Writes the argument that is missing, with the value that it has in the function's example. */
-function missingMends({ args, to }: Call, { parameters, example }: Called, parameter: Parameter): Mend[] {
-  const statement = parseStatement(`x = ${example}`);
-  const shown = statement.kind === "definition" ? statement.value : null;
-  if (shown?.kind !== "call" && shown?.kind !== "method") return [];
-  const found = shown.args.find(({ name }, i) => (name ?? parameters[i]?.name) === parameter.name);
-  if (!found) return [];
-  const value = `x = ${example}`.slice(found.value.from, found.value.to);
-  const insert = `${args.length ? ", " : ""}${parameter.name}: ${value}`;
-  return [{ label: `Add ${parameter.name}: ${value}`, edits: [{ from: to - 1, to: to - 1, insert }] }];
 }
 
 /** Runs a function on bound arguments, and puts its complaint about one of them where that one stands. */
@@ -115,10 +170,14 @@ export function runAt<T>(binding: Binding, nameSpan: Span, run: () => T): T {
 }
 
 function takesSeveral({ type }: Parameter): boolean {
-  return type === "points" || type === "numbers" || type === "shapes" || type === "legs";
+  return type === "points" || type === "numbers" || type === "shapes" || type === "legs" || type === "values";
 }
 
-const VALUE_TYPES: Record<ParameterType, Value["type"]> = {
+function isOfNumbers({ type }: Parameter): boolean {
+  return type === "numbers" || type === "legs";
+}
+
+const VALUE_TYPES: Record<Exclude<ParameterType, "values">, Value["type"]> = {
   number: "number",
   numbers: "number",
   angle: "angle",
@@ -133,22 +192,23 @@ const VALUE_TYPES: Record<ParameterType, Value["type"]> = {
   legs: "leg",
 };
 
+interface Others extends Around {
+  given: readonly Given[];
+  places: readonly Parameter[];
+  parameters: readonly Parameter[];
+}
+
 /** A value in the wrong place: where another one without a name would fit here, and this one there, they are swapped. */
-function swapChecked(
-  parameter: Parameter,
-  each: Given,
-  { given, parameters, text }: { given: readonly Given[]; parameters: readonly Parameter[]; text: string },
-): Value {
+function swapChecked(parameter: Parameter, each: Given, { given, places, parameters, text, plan }: Others): Value {
   try {
-    return checked(parameter, each);
+    return checked(parameter, each, plan);
   } catch (error) {
-    if (!(error instanceof ScriptError)) throw error;
-    const unnamed = given.filter(({ argument }) => argument.name === null);
-    const other = unnamed.find(({ value }, i) => {
-      const theirs = parameters[i];
-      return theirs && fits(parameter, value) && fits(theirs, each.value);
-    });
-    if (!other) throw error;
+    if (!(error instanceof ScriptError) || error.mends.length) throw error;
+    const other = given.find(
+      ({ argument, value }, i) => argument.name === null && fits(parameter, value) && fits(places[i], each.value),
+    );
+    if (each.argument.name !== null) throw error;
+    if (!other) throw namedElsewhere(error, each, { places, parameters });
     const [here, there] = [each.argument.value, other.argument.value];
     const put = ({ from, to }: Span, source: Span) => ({ from, to, insert: text.slice(source.from, source.to) });
     const mend = { label: `Swap it with the ${parameter.type}`, edits: [put(here, there), put(there, here)] };
@@ -156,32 +216,73 @@ function swapChecked(
   }
 }
 
-function fits(parameter: Parameter, value: Value): boolean {
-  return value.type === VALUE_TYPES[parameter.type];
+/** A value for which there is another parameter, that has none yet, gets the name of that one. */
+function namedElsewhere(
+  { span, message }: ScriptError,
+  { argument, value }: Given,
+  { places, parameters }: Pick<Others, "places" | "parameters">,
+): ScriptError {
+  const wanted = parameters.find((parameter) => !places.includes(parameter) && fits(parameter, value));
+  if (!wanted) return new ScriptError(span, message);
+  const { from } = argument;
+  return new ScriptError(span, message, [
+    { label: `Write ${wanted.name}:`, edits: [{ from, to: from, insert: `${wanted.name}: ` }] },
+  ]);
 }
 
-function checked(parameter: Parameter, { argument, value }: Given): Value {
-  if (value.type === VALUE_TYPES[parameter.type]) {
+/** Whether a parameter takes a value as it is. */
+function fits(parameter: Parameter, value: Value): boolean {
+  const { type, share } = parameter;
+  if (type === "values") return true;
+  if (takesSeveral(parameter)) {
+    if (value.type === "list") return value.items.every((item) => fits(parameter, item));
+    if (isOfNumbers(parameter) && (value.type === "point" || value.type === "number")) return true;
+  }
+  return value.type === VALUE_TYPES[type] || (value.type === "share" && share !== undefined);
+}
+
+function checked(parameter: Parameter, { argument, value: given }: Given, plan: Around["plan"]): Value {
+  const { name, type, share } = parameter;
+  const { value: place } = argument;
+  if (type === "values") return given;
+  const value = given.type === "share" && share ? numberOf(given, sizeOf(share, plan())) : given;
+  if (value.type === VALUE_TYPES[type]) {
     if (value.type === "number" && !Number.isFinite(value.value))
-      throw new ScriptError(argument.value, `"${parameter.name}" is ${value.value}, expected a finite number`);
+      throw new ScriptError(place, `"${name}" is ${value.value}; a finite number is needed`);
     return value;
   }
-  if (parameter.type === "angle" && value.type === "number") {
+  if (type === "angle" && value.type === "number") {
     const n = value.value;
     const degrees = shortNumber((n * 180) / Math.PI);
     throw new ScriptError(
-      argument.value,
-      `a bare number is no angle: ${n}deg is ${shortNumber((n * Math.PI) / 180)} rad, ${n}rad is ${degrees} deg, ${n}turn is ${shortNumber(n * 360)} deg; write the unit`,
-      ["deg", "rad", "turn"].map((unit) => unitMend(argument.value, unit)),
+      place,
+      `"${name}" is an angle and needs a unit: ${n}deg is ${shortNumber((n * Math.PI) / 180)} rad, ${n}rad is ${degrees} deg, ${n}turn is ${shortNumber(n * 360)} deg`,
+      ["deg", "rad", "turn"].map((unit) => unitMend(place, unit)),
     );
   }
-  const expected = withArticle(parameter.type);
-  if (value.type === "list" && value.items.length === 3 && value.items.every(({ type }) => type === "number"))
-    throw new ScriptError(
-      argument.value,
-      `"${parameter.name}" takes ${expected}; three numbers are no point: expected (x, y)`,
-    );
-  throw new ScriptError(argument.value, `"${parameter.name}" takes ${expected}, not ${describe(value)}`);
+  const expected = withArticle(type);
+  if (value.type === "list" && value.items.length === 3 && value.items.every((item) => item.type === "number")) {
+    const mends = type === "point" ? threeMend(place) : [];
+    throw new ScriptError(place, `"${name}" takes ${expected}; a point has two numbers, (x, y), not three`, mends);
+  }
+  if (type === "points" && value.type === "number")
+    throw new ScriptError(place, `"${name}" takes points, each two coordinates in brackets, as in (10, 20)`);
+  throw new ScriptError(place, `"${name}" takes ${expected}, not ${describe(value)}`);
+}
+
+/** `(x, y, r)` as a point and what follows it: right where a radius comes next. */
+function threeMend(expression: Expression): Mend[] {
+  if (expression.kind !== "tuple" || expression.items.length !== 3) return [];
+  const [, y] = expression.items;
+  return [
+    {
+      label: "Close the bracket after y",
+      edits: [
+        { from: y.to, to: y.to, insert: ")" },
+        { from: expression.to - 1, to: expression.to, insert: "" },
+      ],
+    },
+  ];
 }
 
 /** A number gets the unit; anything that computes one is multiplied by one unit. */
@@ -199,15 +300,16 @@ function unitMend(expression: Expression, unit: string): Mend {
   };
 }
 
-function severalOf(parameter: Parameter, given: readonly Given[]): Value {
+function severalOf(parameter: Parameter, given: readonly Given[], plan: Around["plan"]): Value {
   const items = given.flatMap((each) => {
     const values = itemsOf(parameter, each.value);
-    return values.map((value) => checked(parameter, { ...each, value }));
+    return values.map((value) => checked(parameter, { ...each, value }, plan));
   });
-  return { type: "list", items: items as PointValue[] };
+  return { type: "list", items };
 }
 
 function itemsOf(parameter: Parameter, value: Value): Value[] {
+  if (parameter.type === "values") return [value];
   if (value.type === "list") {
     const isNumbers = value.items.length === 3 && value.items.every(({ type }) => type === "number");
     if (parameter.type === "points" && isNumbers) return [value]; // (1, 2, 3) was meant to be a point
@@ -222,12 +324,15 @@ function itemsOf(parameter: Parameter, value: Value): Value[] {
 }
 
 function withArticle(type: ParameterType): string {
-  if (type === "points" || type === "shapes" || type === "legs") return type;
-  if (type === "yes or no") return "yes or no";
-  if (type === "numbers") return "numbers";
+  if (["points", "shapes", "legs", "numbers", "values", "yes or no"].includes(type)) return type;
   return type === "angle" ? "an angle" : `a ${type}`;
 }
 
-function listed(parameters: readonly Parameter[]): string {
-  return parameters.map(({ name }) => name).join(", ") || "no arguments";
+export function tooMany(what: string, parameters: readonly { name: string }[]): string {
+  if (parameters.length === 0) return `"${what}" takes no arguments`;
+  return `"${what}" takes at most ${plural(parameters.length, "argument")}: ${listed(parameters)}`;
+}
+
+function listed(parameters: readonly { name: string }[]): string {
+  return parameters.map(({ name }) => name).join(", ");
 }

@@ -6,17 +6,19 @@ import {
   type LegValue,
   MOST_VERTICES,
   methods,
+  type NumberValue,
   type Parameter,
   PathTextError,
-  type PointOrigin,
   type SheetContext,
   shapesIn,
   type Value,
 } from "../functions";
-import { toPlanUnits } from "../functions/lengths";
-import { axisOrigin, blended, type MaybeOrigin, type Origin, scaled, shifted, writtenAt } from "../functions/origin";
-import { misspelled } from "../misspelled";
-import { reasonOf } from "../reason";
+import { numberOf, sizeOf, toPlanUnits } from "../functions/lengths";
+import { axisOrigin, blended, type MaybeOrigin, type Origin, writtenAt } from "../functions/origin";
+import { foreignFunction, foreignMethod } from "../messages/foreign-words";
+import { misspelled } from "../messages/misspelled";
+import { reasonOf } from "../messages/reason";
+import { setWordFor } from "../messages/set-words";
 import {
   type Argument,
   type ComparisonOperator,
@@ -27,7 +29,7 @@ import {
   type Span,
 } from "../syntax";
 import { calculated, negated } from "./arithmetic";
-import { type Binding, bind, type Given, parameterOf, runAt } from "./bind";
+import { type Binding, bind, type Given, parameterOf, runAt, tooMany } from "./bind";
 import { originsIn, seenThrough } from "./seen-through";
 
 /** What an expression needs from the sheet around it. Every question makes the definition depend on the answer. */
@@ -156,31 +158,16 @@ class Evaluation {
     if (values.length === 1) return values[0];
     if (values.length === 2 && values.every(({ type }) => type === "number" || type === "share")) {
       const [x, y] = [this.along(values[0], "width"), this.along(values[1], "height")];
-      if (!Number.isFinite(x) || !Number.isFinite(y))
-        throw new ScriptError(span, `a point's coordinates must be finite, not (${x}, ${y})`);
-      const origin: PointOrigin = {
-        kind: "axes",
-        x: this.originAlong(values[0], "width"),
-        y: this.originAlong(values[1], "height"),
-      };
-      return { type: "point", x, y, origin };
+      if (!Number.isFinite(x.value) || !Number.isFinite(y.value))
+        throw new ScriptError(span, `a point's coordinates must be finite, not (${x.value}, ${y.value})`);
+      return { type: "point", x: x.value, y: y.value, origin: { kind: "axes", x: x.origin, y: y.origin } };
     }
     return { type: "list", items: values };
   }
 
   /** A number, or a share of the box on the axis where it stands. */
-  private along(value: Value, axis: "width" | "height"): number {
-    if (value.type === "share") return value.fraction * this.sheet.plan()[axis] + value.fixed;
-    return (value as { value: number }).value;
-  }
-
-  private originAlong(value: Value, axis: "width" | "height"): MaybeOrigin {
-    if (value.type === "number") return value.origin;
-    if (value.type !== "share") return undefined;
-    const size = this.sheet.plan()[axis];
-    // Beside a share it is the fixed length that is changed: the share says what it scales with.
-    if (value.fixedOrigin) return shifted(value.fixedOrigin, value.fraction * size);
-    return shifted(scaled(value.fractionOrigin, size), value.fixed);
+  private along(value: Value, axis: "width" | "height"): NumberValue {
+    return value.type === "share" ? numberOf(value, this.sheet.plan()[axis]) : (value as NumberValue);
   }
 
   /** Inside a function or a repetition one place in the text stands for many values: none is driven from there. */
@@ -227,7 +214,10 @@ class Evaluation {
     const [first, last] = [this.plainNumber(expression.first), this.plainNumber(expression.last)];
     const step = expression.step ? this.plainNumber(expression.step) : first <= last ? 1 : -1;
     if (step === 0 || (last - first) * step < 0)
-      throw new ScriptError(expression.step ?? expression.last, `steps of ${step} never get from ${first} to ${last}`);
+      throw new ScriptError(
+        expression.step ?? expression.last,
+        `steps of ${step} do not lead from ${first} to ${last}`,
+      );
     const items: Value[] = [];
     const count = Math.floor((last - first) / step + 1e-9);
     this.sheet.step(expression, count + 1);
@@ -242,8 +232,10 @@ class Evaluation {
   private leg({ items }: Extract<Expression, { kind: "leg" }>): Value {
     const leg: LegValue = { type: "leg", length: Number.NaN, bend: 0, sweep: 0 };
     for (const { name, nameSpan, value: expression } of items) {
-      const value = this.value(expression);
+      const written = this.value(expression);
       const field = name ?? "length";
+      const isShare = written.type === "share" && field === "length";
+      const value = isShare ? numberOf(written, sizeOf("diagonal", this.sheet.plan())) : written;
       if (field !== "length" && field !== "bend" && field !== "sweep")
         throw misspelled(
           nameSpan!,
@@ -259,7 +251,7 @@ class Evaluation {
       } else if (value.type === "angle") leg[field] = value.radians;
       else throw new ScriptError(expression, `a leg's ${field} takes an angle with its unit, not ${describe(value)}`);
     }
-    if (Number.isNaN(leg.length)) throw new ScriptError(items[0], "a leg needs its length first");
+    if (Number.isNaN(leg.length)) throw new ScriptError(items[0], "a leg begins with its length: (40, bend: 90deg)");
     return leg;
   }
 
@@ -303,6 +295,7 @@ class Evaluation {
   private calculated(expression: Extract<Expression, { kind: "arithmetic" }>, left: Value, right: Value): Value {
     const result = calculated(expression.operator, left, right);
     if (result) return result;
+    if (left.type === "shape" && right.type === "shape") throw shapesCombined(expression);
     const words = { "+": "added to", "-": "taken from", "*": "multiplied by", "/": "divided by" };
     const [first, second] = expression.operator === "-" ? [right, left] : [left, right];
     throw new ScriptError(expression, `${describe(first)} cannot be ${words[expression.operator]} ${describe(second)}`);
@@ -341,28 +334,67 @@ class Evaluation {
     const own = this.sheet.functionNamed(name);
     if (own) return this.ownCall(own, nameSpan, args);
     const signature = functions.get(name);
-    if (!signature)
-      throw misspelled(nameSpan, `no function "${name}"`, name, [...functions.keys(), ...this.sheet.functionNames()]);
+    if (!signature) throw this.unknownFunction(expression);
     const given = this.given(args, signature.parameters);
-    const binding = bind(expression, signature, given, this.text);
+    const binding = bind(expression, signature, given, { text: this.text, plan: () => this.sheet.plan() });
     const context = this.contextOf(binding, nameSpan);
     const result = this.guarded(nameSpan, () => runAt(binding, nameSpan, () => signature.run(binding.bound, context)));
     if (result.type !== "number" && result.type !== "angle") return result;
     return { ...result, origin: blended(originsIn(given.map(({ value }) => value))) };
   }
 
+  private unknownFunction({ name, nameSpan, args, to }: Extract<Expression, { kind: "call" }>): ScriptError {
+    const message = `no function "${name}"`;
+    const [target, ...others] = args;
+    if (methods.has(name) && target?.name === null) {
+      const read = ({ from, to: end }: Span): string => this.text.slice(from, end);
+      const isPlain = ["name", "call", "method", "tuple"].includes(target.value.kind);
+      const shape = isPlain ? read(target.value) : `(${read(target.value)})`;
+      const rest = others.length ? read({ from: others[0].from, to: others[others.length - 1].to }) : "";
+      const insert = `${shape}.${name}(${rest})`;
+      const label = `Write ${insert}`;
+      return new ScriptError(nameSpan, `${message}; "${name}" is a method, written after a shape: shape.${name}(…)`, [
+        { label, edits: [{ from: nameSpan.from, to, insert }] },
+      ]);
+    }
+    const foreign = foreignFunction(name);
+    if (foreign) return new ScriptError(nameSpan, `${message}; ${foreign.message}`, foreign.mends(nameSpan));
+    const word = setWordFor(name);
+    if (word) {
+      const mend = { label: `Write ${word}`, edits: [{ ...nameSpan, insert: `${word} ` }] };
+      const isList = args.length > 1 && args.every((argument) => argument.name === null);
+      return new ScriptError(
+        nameSpan,
+        `${message}; shapes are combined by a word between them, a ${word} b, or before a list of them`,
+        isList ? [mend] : [],
+      );
+    }
+    return misspelled(nameSpan, message, name, [...functions.keys(), ...this.sheet.functionNames()]);
+  }
+
+  private unknownMethod(name: string, nameSpan: Span): ScriptError {
+    const message = `a shape has no method "${name}"`;
+    const foreign = foreignMethod(name);
+    if (foreign) return new ScriptError(nameSpan, `${message}; ${foreign.message}`, foreign.mends(nameSpan));
+    if (functions.has(name))
+      return new ScriptError(nameSpan, `${message}; "${name}" is a function: ${functions.get(name)!.example}`);
+    return misspelled(nameSpan, message, name, methods.keys());
+  }
+
   /** A function of the sheet: its body sees the arguments and the sheet's names, not what surrounds the call. */
   private ownCall({ name, parameters, body, text }: SheetFunction, nameSpan: Span, args: readonly Argument[]): Value {
     this.sheet.step(nameSpan);
     if (this.depth >= DEEPEST)
-      throw new ScriptError(nameSpan, `"${name}" calls itself more than ${DEEPEST} times: what ends it?`);
+      throw new ScriptError(
+        nameSpan,
+        `"${name}" calls itself more than ${DEEPEST} times: add a condition that ends it`,
+      );
     const locals = new Map<string, Value>();
     let next = 0;
     for (const { argument, value } of this.given(args)) {
       const parameter = argument.name === null ? parameters[next++] : parameters.find((p) => p.name === argument.name);
       const names = parameters.map((p) => p.name);
-      if (!parameter && argument.name === null)
-        throw new ScriptError(argument, `"${name}" takes at most ${names.length} arguments: ${names.join(", ")}`);
+      if (!parameter && argument.name === null) throw new ScriptError(argument, tooMany(name, parameters));
       if (!parameter)
         throw misspelled(
           argument.nameSpan!,
@@ -378,7 +410,8 @@ class Evaluation {
     try {
       for (const parameter of parameters) {
         if (locals.has(parameter.name)) continue;
-        if (!parameter.default) throw new ScriptError(nameSpan, `"${name}" needs its argument "${parameter.name}"`);
+        if (!parameter.default)
+          throw new ScriptError(nameSpan, `"${name}" is missing its argument "${parameter.name}"`);
         locals.set(parameter.name, inside().value(parameter.default));
       }
       return inside().value(body);
@@ -398,8 +431,11 @@ class Evaluation {
     if (shape.type === "list") return this.listMethod(shape.items, name, nameSpan, args);
     if (shape.type !== "shape") throw new ScriptError(nameSpan, `${describe(shape)} has no method "${name}"`);
     const signature = methods.get(name);
-    if (!signature) throw misspelled(nameSpan, `a shape has no method "${name}"`, name, methods.keys());
-    const binding = bind(expression, signature, this.given(args, signature.parameters), this.text);
+    if (!signature) throw this.unknownMethod(name, nameSpan);
+    const binding = bind(expression, signature, this.given(args, signature.parameters), {
+      text: this.text,
+      plan: () => this.sheet.plan(),
+    });
     const context = this.contextOf(binding, nameSpan);
     return this.guarded(nameSpan, () => runAt(binding, nameSpan, () => signature.run(shape, binding.bound, context)));
   }
@@ -449,7 +485,7 @@ class Evaluation {
         return { label: values.length === parts.length ? text : `${text} ${i + 1}`, shape: each };
       });
     });
-    if (operands.length === 0) throw new ScriptError(expression, "there is nothing in this list to combine");
+    if (operands.length === 0) throw new ScriptError(expression, "this list is empty: there is nothing to combine");
     return this.guarded(expression, () => combineShapes(expression.operation, operands, this.sheet.tolerance()));
   }
 
@@ -463,6 +499,15 @@ class Evaluation {
       throw new ScriptError(span, reasonOf(error));
     }
   }
+}
+
+/** Shapes are combined by words, not by signs. */
+function shapesCombined({ operator, left, right, from, to }: Extract<Expression, { kind: "arithmetic" }>): ScriptError {
+  const words = { "+": "union", "-": "difference", "*": "intersection", "/": null };
+  const word = words[operator];
+  const message = `shapes are combined by words: union, intersection, difference or xor, not by "${operator}"`;
+  const edits = [{ from: left.to, to: right.from, insert: ` ${word} ` }];
+  return new ScriptError({ from, to }, message, word ? [{ label: `Write ${word}`, edits }] : []);
 }
 
 /** A word stands for itself, whatever the sheet calls by that name. */

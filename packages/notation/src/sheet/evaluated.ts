@@ -45,7 +45,10 @@ export interface Definition {
 
 export interface Emission {
   span: Span;
+  /** The expression of the shape: a name, or an item of a list such as `posts.at(2)`. */
   name: string;
+  /** The definition that it is, or is an item of. */
+  definition: string;
   format: HandoffFormat;
   decimals: number;
   file: string | null;

@@ -1,7 +1,8 @@
 import { type HandoffFormat, handoffFormats } from "@vertexon/geometry";
 import type { Finding } from "../checks";
-import { constants, functions, type Value } from "../functions";
-import { misspelled } from "../misspelled";
+import { constants, describe, functions, namedShapesIn, type Value } from "../functions";
+import { foreignName } from "../messages/foreign-words";
+import { misspelled } from "../messages/misspelled";
 import {
   type DefinitionStatement,
   type Expression,
@@ -56,7 +57,7 @@ export class Run {
         const { name, nameSpan } = statement;
         const first = this.definitions.get(name);
         if (constants.has(name) || name === "box")
-          this.report(from, nameSpan, `"${name}" is a constant and cannot be defined`);
+          this.report(from, nameSpan, `"${name}" is a constant: choose another name`);
         else if (first) this.reportError(from, this.definedAgain(name, nameSpan, first.from));
         else this.definitions.set(name, { statement, text, from });
       }
@@ -77,7 +78,7 @@ export class Run {
     const { name, nameSpan, parameters, body } = statement;
     const first = this.functions.get(name);
     const twice = parameters.find((p, i) => parameters.some((q, j) => j < i && q.name === p.name));
-    if (functions.has(name)) this.report(from, nameSpan, `"${name}" is a function of the notation already`);
+    if (functions.has(name)) this.report(from, nameSpan, `"${name}" is a built-in function: choose another name`);
     else if (first) this.report(from, nameSpan, `"${name}" is defined already, on line ${this.place(first.from).line}`);
     else if (twice) this.report(from, nameSpan, `"${name}" has two parameters called "${twice.name}"`);
     else this.functions.set(name, { name, parameters, body, text, statement, from });
@@ -177,11 +178,8 @@ export class Run {
 
   readEmissions(kept: ReadonlyMap<string, Computed>): Emission[] {
     return this.ofKind("emit").flatMap(({ from, statement }) => {
-      const { name, nameSpan, format, formatSpan, decimals, file } = statement;
-      const value = kept.get(name)?.value;
-      if (!this.definitions.has(name)) this.reportError(from, unknownName(name, nameSpan, this));
-      else if (value && value.type !== "shape")
-        this.report(from, nameSpan, `only a shape has vertices to emit; "${name}" is a ${value.type}`);
+      const { format, formatSpan, decimals, file } = statement;
+      const shape = this.emitted(from, statement, kept);
       if (!Object.hasOwn(handoffFormats, format)) {
         const known = Object.keys(handoffFormats);
         const otherwise = `; there are ${known.join(", ")}`;
@@ -194,10 +192,48 @@ export class Run {
         if (whole) digits = decimals.value;
         else this.report(from, decimals, "decimals must be written as a whole number from 0 to 17");
       }
-      if (value?.type !== "shape") return [];
+      if (!shape) return [];
       const span = { from: from + statement.from, to: from + statement.to };
-      return [{ span, name, format: format as HandoffFormat, decimals: digits, file }];
+      const definition = statement.name;
+      return [{ span, name: shape, definition, format: format as HandoffFormat, decimals: digits, file }];
     });
+  }
+
+  /** The expression of the shape that is emitted; null where there is none, which is reported. */
+  private emitted(
+    from: number,
+    { name, nameSpan, items }: Extract<Statement, { kind: "emit" }>,
+    kept: ReadonlyMap<string, Computed>,
+  ): string | null {
+    if (!this.definitions.has(name)) {
+      this.reportError(from, unknownName(name, nameSpan, this));
+      return null;
+    }
+    let value = kept.get(name)?.value;
+    let expression = name;
+    for (const { index, span } of items) {
+      if (!value) return null;
+      if (value.type !== "list") {
+        this.report(from, span, `"${expression}" is ${describe(value)}, which has no items`);
+        return null;
+      }
+      if (!Number.isInteger(index) || index >= value.items.length) {
+        const last = value.items.length - 1;
+        this.report(from, span, `the items of "${expression}" are counted from 0 to ${last}; there is no ${index}`);
+        return null;
+      }
+      value = value.items[index];
+      expression += `.at(${index})`;
+    }
+    if (value?.type === "shape") return expression;
+    if (value?.type === "list") {
+      const shapes = namedShapesIn(expression, value);
+      const hint = shapes.length ? `: emit its shapes one by one, such as ${shapes[0][0]}` : " without a shape";
+      const place = { from: nameSpan.from, to: items.at(-1)?.span.to ?? nameSpan.to };
+      this.report(from, place, `"${expression}" is a list${hint}`);
+    } else if (value)
+      this.report(from, nameSpan, `only a shape has vertices to emit; "${expression}" is ${describe(value)}`);
+    return null;
   }
 
   /** Settings of a picture are plain numbers, as those of the plan are. */
@@ -216,7 +252,7 @@ export class Run {
       const value = clip && kept.get(clip.name)?.value;
       if (clip && !this.definitions.has(clip.name)) this.reportError(from, unknownName(clip.name, clip.span, this));
       else if (clip && value && value.type !== "shape")
-        this.report(from, clip.span, `only a shape can clip a picture; "${clip.name}" is a ${value.type}`);
+        this.report(from, clip.span, `only a shape can clip a picture; "${clip.name}" is ${describe(value)}`);
       const [x, y] = at?.kind === "tuple" && at.items.length === 2 ? at.items.map(plainNumber) : [at && null, null];
       if (at && (x === null || y === null))
         this.report(from, at, "expected a point written as numbers, such as (10, 20)");
@@ -282,6 +318,8 @@ export class Run {
 export function unknownName(name: string, span: Span, run: Run): ScriptError {
   if (functions.has(name) || run.functions.has(name))
     return new ScriptError(span, `"${name}" is a function: it needs its arguments in brackets`);
+  const foreign = foreignName(name);
+  if (foreign) return new ScriptError(span, `no definition of "${name}"; ${foreign.message}`, foreign.mends(span));
   const known = [...run.definitions.keys(), ...constants.keys()];
   return misspelled(span, `no definition of "${name}"`, name, known);
 }

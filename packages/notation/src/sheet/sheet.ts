@@ -1,7 +1,7 @@
 import { checkDefinition, checkSheet, type Finding } from "../checks";
-import type { Value } from "../functions";
+import { describe, type Value } from "../functions";
 import { type Attachment, ImportError, type Imported, readImport } from "../import";
-import { reasonOf } from "../reason";
+import { reasonOf } from "../messages/reason";
 import {
   type DefinitionStatement,
   parseStatement,
@@ -214,7 +214,7 @@ export class Sheet {
       step(span, count = 1) {
         steps += count;
         if (steps > MOST_STEPS)
-          throw new ScriptError(span, `this takes more than ${MOST_STEPS} steps of repetitions and calls`);
+          throw new ScriptError(span, `more than ${MOST_STEPS} repetitions and calls in one definition`);
       },
       warn: (warning) => errors.push(warning),
       lookUp(name, span) {
@@ -235,7 +235,7 @@ export class Sheet {
         }
         const found = compute(name);
         uses.set(name, found.version);
-        if (!found.value) throw new ScriptError(span, `"${name}" has a mistake of its own, so this cannot be computed`);
+        if (!found.value) throw new ScriptError(span, `"${name}" has an error, so this cannot be computed`);
         return found.value;
       },
     };
@@ -278,10 +278,12 @@ function checkRange(
   errors: ScriptError[],
 ): void {
   if (!range) return;
-  if (value.type !== "number") throw new ScriptError(expression, `only a number can have a range, not a ${value.type}`);
+  if (value.type !== "number")
+    throw new ScriptError(expression, `only a number can have a range, not ${describe(value)}`);
   const [least, greatest] = [range.least, range.greatest].map((end) => {
     const bound = evaluate(end, text, surroundings);
-    if (bound.type !== "number") throw new ScriptError(end, `a range goes from number to number, not a ${bound.type}`);
+    if (bound.type !== "number")
+      throw new ScriptError(end, `a range goes from one number to another; this is ${describe(bound)}`);
     return bound.value;
   });
   if (!(least < greatest)) throw new ScriptError(range.greatest, `the range's end must be greater than ${least}`);

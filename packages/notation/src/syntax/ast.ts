@@ -83,6 +83,8 @@ export type Statement =
       kind: "emit";
       name: string;
       nameSpan: Span;
+      /** The index of an item in the list of that name, and so on in the lists inside; places of the indices with them. */
+      items: { index: number; span: Span }[];
       format: string;
       formatSpan: Span;
       decimals: Expression | null;

@@ -118,7 +118,8 @@ class Builder {
         };
       }
       default: {
-        const name = node.getChild("Name")!;
+        const emitted = node.getChild("ShapeName")!;
+        const name = emitted.getChild("Name")!;
         const format = node.getChild("Format")!;
         const decimals = node.getChild("Decimals")?.getChild("Expression");
         const file = node.getChild("FileName")?.getChild("Text");
@@ -126,6 +127,7 @@ class Builder {
           kind: "emit",
           name: this.read(name),
           nameSpan: spanOf(name),
+          items: emitted.getChildren("Item").map((item) => this.itemIndex(item)),
           format: this.read(format).replace(/\s/g, ""),
           formatSpan: spanOf(format),
           decimals: decimals ? this.expression(decimals) : null,
@@ -134,6 +136,15 @@ class Builder {
         };
       }
     }
+  }
+
+  /** `.at(2)`, of what is emitted. */
+  private itemIndex(node: SyntaxNode): { index: number; span: Span } {
+    const method = node.getChild("PropertyName")!;
+    const number = node.getChild("Number")!;
+    if (this.read(method) !== "at")
+      throw new ScriptError(spanOf(method), "emit takes a name, or an item of a list, such as posts.at(2)");
+    return { index: Number(this.read(number)), span: spanOf(number) };
   }
 
   private expression(node: SyntaxNode): Expression {

@@ -1,5 +1,7 @@
 import type { SyntaxNode, Tree } from "@lezer/common";
+import { setWordFor } from "../messages/set-words";
 import { ScriptError, type Span } from "./ast";
+import { foreignToken } from "./foreign-tokens";
 
 /** The first place at which a statement's tree shows that the text does not fit the grammar, with what was expected. */
 export function syntaxError(tree: Tree, text: string): ScriptError | null {
@@ -15,6 +17,8 @@ export function syntaxError(tree: Tree, text: string): ScriptError | null {
   if (depthOf(place) > 2 * DEEPEST_NESTING)
     return nestedTooDeeply({ from, to: Math.max(from + 1, (place as SyntaxNode).to) });
   const at = from + (/^\s*/.exec(text.slice(from))?.[0].length ?? 0);
+  const foreign = foreignToken(text, at, setWordFor);
+  if (foreign) return new ScriptError(foreign.span, foreign.message, foreign.mends);
   const found = /^(?:[A-Za-z_][A-Za-z0-9_]*|[0-9.]+|\S)/.exec(text.slice(at))?.[0];
   const to = at + (found?.length ?? 0);
   const span = found ? { from: at, to } : { from: Math.max(0, text.trimEnd().length - 1), to: text.length };

@@ -5,6 +5,7 @@ import { Alert, Button, Input, Modal, Upload } from "antd";
 import { type ReactNode, useEffect, useState } from "react";
 import { plural } from "@/format/numbers";
 import type { SheetThread } from "@/worker/sheet-thread";
+import { useQuestion } from "../use-question";
 
 /** A text to be taken over, and the name of the file that it comes from; no name for a pasted one. */
 export interface ImportText {
@@ -142,23 +143,15 @@ function useImportPlan(
   given: ImportText | null,
   attachments: readonly Attachment[],
 ): ImportPlan | { problem: string } | null {
-  const [found, setFound] = useState<ImportPlan | { problem: string } | null>(null);
   const [text, fileName] = [given?.text ?? "", given?.fileName ?? ""];
-  useEffect(() => {
-    if (!text.trim()) return setFound(null);
-    let current = true;
-    const wait = setTimeout(() => {
-      thread
-        .ask<ImportPlan | { problem: string }>(async (service) => service.planImport(text, fileName, [...attachments]))
-        .then(
-          (plan) => current && setFound(plan),
-          (error: Error) => current && setFound({ problem: `it could not be read: ${error.message}` }),
-        );
-    }, 150);
-    return () => {
-      current = false;
-      clearTimeout(wait);
-    };
-  }, [thread, text, fileName, attachments]);
-  return found;
+  const { answered, problem } = useQuestion<
+    { view: null; text: string; fileName: string; attachments: readonly Attachment[] },
+    ImportPlan | { problem: string }
+  >(
+    thread,
+    text.trim() ? { view: null, text, fileName, attachments } : null,
+    (service, asked) => service.planImport(asked.text, asked.fileName, [...asked.attachments]),
+    { rest: 150 },
+  );
+  return problem === null ? (answered?.answer ?? null) : { problem };
 }

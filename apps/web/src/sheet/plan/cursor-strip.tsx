@@ -1,18 +1,18 @@
 import type { PlanSettings } from "@vertexon/notation";
 import { fixed } from "@/format/numbers";
-import type { Inspection } from "@/worker/views";
+import type { Inspected } from "./use-inspection";
 
 interface Props {
   plan: PlanSettings;
   at: { x: number; y: number } | null;
-  name: string | null;
-  inspection: Inspection | null;
+  inspected: Inspected | null;
   decimals: number;
   onFlip(): void;
 }
 
 /** Coordinates under the pointer, and what the chosen shape says of that place. */
-export function CursorStrip({ plan, at, name, inspection, decimals, onFlip }: Props) {
+export function CursorStrip({ plan, at, inspected, decimals, onFlip }: Props) {
+  const inspection = inspected?.answer;
   const share = (value: number, size: number): string => `${fixed((100 * value) / size, 1)}%`;
   return (
     <div className="cursor-strip" data-testid="cursor-strip">
@@ -24,10 +24,11 @@ export function CursorStrip({ plan, at, name, inspection, decimals, onFlip }: Pr
       ) : (
         <span className="quiet">Point at the plan: wheel to zoom, drag to move it</span>
       )}
-      {at && name && inspection && (
+      {at && inspected && inspection && (
         <>
           <span className="strip-item">
-            <span className="quiet">side</span> <strong data-testid="strip-side">{inspection.side}</strong> {name}
+            <span className="quiet">side</span> <strong data-testid="strip-side">{inspection.side}</strong>{" "}
+            {inspected.question.name}
           </span>
           <Item label="distance" value={fixed(inspection.distance, 3)} testId="strip-distance" />
           <Item label="edge" value={`${inspection.ring + 1} · ${inspection.edge}`} />

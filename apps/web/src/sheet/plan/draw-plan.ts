@@ -1,7 +1,7 @@
 import { transformPoint } from "@vertexon/geometry";
 import type { Handle } from "@vertexon/notation";
 import { tokens, tones, withAlpha } from "@/theme/tokens";
-import type { Inspection, ShapeView, SheetView } from "@/worker/views";
+import type { ShapeView, SheetView } from "@/worker/views";
 import type { Station } from "../stations/station";
 import type { Backdrop } from "./backdrop";
 import { type Camera, RULER, toScreen } from "./camera";
@@ -36,6 +36,7 @@ import {
   shapesOf,
 } from "./scene";
 import type { Snapped } from "./snap";
+import type { Inspected } from "./use-inspection";
 
 export interface Scene {
   camera: Camera;
@@ -51,7 +52,7 @@ export interface Scene {
   picture: DrawnPicture | null;
   pointer: [number, number] | null;
   at: { x: number; y: number } | null;
-  inspection: Inspection | null;
+  inspected: Inspected | null;
   picked: Picked | null;
   overlay: Overlay;
   images: ReadonlyMap<string, HTMLImageElement>;
@@ -264,14 +265,14 @@ function drawNames(ctx: CanvasRenderingContext2D, scene: Scene, only: Only): voi
 }
 
 function drawFieldStation(ctx: CanvasRenderingContext2D, scene: Scene): void {
-  const { camera, picture, shape, at, inspection } = scene;
+  const { camera, picture, shape, inspected } = scene;
   if (picture) {
     drawField(ctx, camera, picture.picture, picture.image);
     drawContours(ctx, camera, picture.picture);
   }
   if (shape) strokeOutline(ctx, camera, shape.shape, { colour: tokens.ink, width: 1.8 });
-  if (at && inspection && Number.isFinite(inspection.distance))
-    drawFootLine(ctx, camera, at, inspection.nearest, inspection.distance);
+  if (inspected && Number.isFinite(inspected.answer.distance))
+    drawFootLine(ctx, camera, inspected.question.at, inspected.answer.nearest, inspected.answer.distance);
 }
 
 /** Outlines with more handles than this show them only while they are chosen. */

@@ -1,4 +1,5 @@
 import { type ComponentProps, useMemo, useSyncExternalStore } from "react";
+import { PartBoundary } from "@/client/part-boundary";
 import type { Live } from "../use-evaluation";
 import { Plan } from "./plan";
 import { shapeInQuestion } from "./scene";
@@ -15,5 +16,9 @@ export function LivePlan({ live, ...props }: Props) {
   const { chosen, station } = props;
   const shape = useMemo(() => now && shapeInQuestion(now.view, chosen, station), [now, chosen, station]);
   if (!now) return <div className="plan-waiting">Evaluating the script …</div>;
-  return <Plan {...props} view={now.view} shape={shape} />;
+  return (
+    <PartBoundary part="the plan" about={now.view}>
+      <Plan {...props} view={now.view} shape={shape} />
+    </PartBoundary>
+  );
 }

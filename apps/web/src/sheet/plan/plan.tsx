@@ -8,8 +8,9 @@ import { Backdrop } from "./backdrop";
 import { type Camera, decimalsAt, toPlan, toScreen } from "./camera";
 import { CursorStrip } from "./cursor-strip";
 import { drawPlan, handleSpots } from "./draw-plan";
-import { onScreen, regionPath } from "./draw-shapes";
-import { cornerAt, edgeAt } from "./hit";
+import { Gesture } from "./gesture";
+import { isDriven } from "./grip-text";
+import { cornerAt, edgeAt, shapeAt } from "./hit";
 import { closesDraft, type OutlineDraft } from "./outline-draft";
 import { PlanButtons } from "./plan-buttons";
 import {
@@ -20,7 +21,6 @@ import {
   type NamedShape,
   type Overlay,
   type Picked,
-  shapesOf,
 } from "./scene";
 import { NO_SNAP, type Snapped, snapped } from "./snap";
 import { useCamera } from "./use-camera";
@@ -50,6 +50,8 @@ interface Props {
   onRemove(): void;
   /** What is picked is to move by a step in plan units. */
   onNudge(dx: number, dy: number): void;
+  /** Something was dragged that cannot be. */
+  onFixed(picked: Picked): void;
   /** The axis sense is to be the other one. */
   onFlip(): void;
   /** A handle was taken; the returned functions move it and let it go. */
@@ -66,7 +68,7 @@ export function Plan(props: Props) {
   const { view, thread, station, chosen, shape, lit, overlay, picked, images, interval, reach } = props;
   const canvas = useRef<HTMLCanvasElement>(null);
   const frame = useRef<HTMLDivElement>(null);
-  const { seen, zoomBy, fitAll, panBy } = useCamera(frame, canvas, view.plan);
+  const { seen, zoomBy, zoomTo, fitAll, panBy } = useCamera(frame, canvas, view.plan);
   const [resting, setPointer] = useState<[number, number] | null>(null);
   // During a drag every move brings a new view, which renders anyway: the pointer need not do so once more.
   const dragged = useRef<[number, number] | null>(null);
@@ -83,12 +85,15 @@ export function Plan(props: Props) {
     const [x, y] = toPlan(seen, pointer[0], pointer[1]);
     return { x, y };
   }, [seen, pointer]);
-  const inspection = useInspection(thread, view, backdrop ? null : (shape?.name ?? null), at);
+  const inspected = useInspection(thread, view, backdrop ? null : (shape?.name ?? null), at);
   const closing = draft !== null && seen !== null && pointer !== null && closesDraft(seen, draft, ...pointer);
   const fieldShape = station === "field" ? (shape?.name ?? null) : null;
   const picture = useFieldPicture(thread, view, fieldShape, seen, interval, reach);
   const spots = useMemo(() => handleSpots(view, station, chosen, shape), [view, station, chosen, shape]);
 
+  /** What went wrong while drawing: said in place of the plan. */
+  const [failure, setFailure] = useState<Error | null>(null);
+  if (failure) throw failure;
   const draw = useRef(() => {});
   draw.current = () => {
     const element = canvas.current;
@@ -104,11 +109,17 @@ export function Plan(props: Props) {
     if (!ctx) return;
     ctx.setTransform(ratio, 0, 0, ratio, 0, 0);
     const still = { camera: seen, view, station, chosen, shape, lit, overlay, picked, images, spots, picture };
-    drawPlan(ctx, { ...still, draft, closing, grip, pointer, at, inspection, snap }, backdrop);
+    drawPlan(ctx, { ...still, draft, closing, grip, pointer, at, inspected, snap }, backdrop);
   };
   // Once a frame, however often something changes in between.
   useEffect(() => {
-    const frame = requestAnimationFrame(() => draw.current());
+    const frame = requestAnimationFrame(() => {
+      try {
+        draw.current();
+      } catch (error) {
+        setFailure(error as Error);
+      }
+    });
     return () => cancelAnimationFrame(frame);
   });
 
@@ -143,49 +154,61 @@ export function Plan(props: Props) {
     return snapped(camera, view, free ? NO_SNAP : snapping, [px, py], { skip: moved, anchors });
   };
 
-  const press = (event: ReactPointerEvent<HTMLCanvasElement>) => {
+  /** The press that is going on; further pointers join it. */
+  const gesture = useRef<Gesture | null>(null);
+  const press = ({ nativeEvent: event, currentTarget: element }: ReactPointerEvent<HTMLCanvasElement>) => {
     if (!seen || event.button > 1) return;
-    const element = event.currentTarget;
-    const { offsetX: px, offsetY: py } = event.nativeEvent;
     element.setPointerCapture(event.pointerId);
+    if (gesture.current) return gesture.current.join(event);
     element.focus();
-    const spot = event.button === 0 && !draft && !overlay.line ? spotAt(px, py) : null;
-    const taken = spot && props.onTake(spot);
+    const { offsetX: px, offsetY: py, button } = event;
+    const isFree = draft !== null || overlay.line !== undefined;
+    const spot = button === 0 && !isFree ? spotAt(px, py) : null;
+    const corner = button === 0 && !isFree && station === "define" && shape ? cornerAt(seen, shape, px, py) : null;
+    const taken = spot && isDriven(spot.handle) ? props.onTake(spot) : null;
+    const isFixed = !taken && (spot !== null || corner !== null);
     let last: [number, number] = [px, py];
-    let travelled = 0;
-    const cameraThen = seen;
+    let isMoving = false;
     const lifted = spot && taken ? new Backdrop(movedWith(view, spot)) : null;
-    const move = (e: PointerEvent) => {
-      const now: [number, number] = [e.offsetX, e.offsetY];
-      travelled = Math.max(travelled, Math.hypot(now[0] - px, now[1] - py));
-      if (travelled > STILL) {
-        if (taken) {
-          dragged.current = now;
-          setBackdrop(lifted);
-          const to = place(cameraThen, now[0], now[1], e.altKey, spot, lifted?.moved);
-          setSnap(to.what ? to : null);
-          taken.move(to.x, to.y, to.decimals);
-        } else {
-          // Computed now: React may run the update after the next move has come in.
-          panBy(now[0] - last[0], now[1] - last[1]);
-        }
-        last = now;
-      }
-    };
-    const end = (e: PointerEvent) => {
-      element.removeEventListener("pointermove", move);
-      element.removeEventListener("pointerup", end);
-      element.removeEventListener("pointercancel", end);
-      if (dragged.current) setPointer(dragged.current);
-      dragged.current = null;
-      setBackdrop(null);
-      taken?.release();
-      setSnap(null);
-      if (e.type === "pointerup" && travelled <= STILL && event.button === 0) click(px, py, spot, e.altKey);
-    };
-    element.addEventListener("pointermove", move);
-    element.addEventListener("pointerup", end);
-    element.addEventListener("pointercancel", end);
+    gesture.current = new Gesture(
+      element,
+      event,
+      {
+        move(now, e) {
+          const isFirst = !isMoving;
+          isMoving ||= Math.hypot(now[0] - px, now[1] - py) > STILL;
+          if (!isMoving) return;
+          if (isFixed) {
+            if (isFirst) props.onFixed({ handle: spot && { definition: spot.definition, index: spot.index }, corner });
+          } else if (taken) {
+            dragged.current = now;
+            setBackdrop(lifted);
+            const to = place(seen, now[0], now[1], e.altKey, spot, lifted?.moved);
+            setSnap(to.what ? to : null);
+            taken.move(to.x, to.y, to.decimals);
+          } else {
+            // Computed now: React may run the update after the next move has come in.
+            panBy(now[0] - last[0], now[1] - last[1]);
+          }
+          last = now;
+        },
+        pinch(middle, [dx, dy], factor) {
+          panBy(dx, dy);
+          zoomTo(...middle, factor);
+        },
+        end(how, e) {
+          if (dragged.current) setPointer(dragged.current);
+          dragged.current = null;
+          setBackdrop(null);
+          taken?.release();
+          setSnap(null);
+          if (how === "let go" && !isMoving && button === 0) click(px, py, spot, e.altKey);
+        },
+      },
+      () => {
+        gesture.current = null;
+      },
+    );
   };
 
   const click = (px: number, py: number, spot: HandleSpot | null, free: boolean) => {
@@ -203,6 +226,8 @@ export function Plan(props: Props) {
       return props.onPick({ handle: spot && { definition: spot.definition, index: spot.index }, corner });
     props.onPick(null);
     if (station === "probe") return props.onProbe(x, y);
+    // A double click on an edge of the chosen shape adds a vertex there, whatever lies above it.
+    if (station === "define" && shape?.name === chosen && edgeAt(seen, shape, px, py)) return;
     const hit = shapeAt(canvas.current, seen, view, px, py, chosen);
     if (hit) props.onChoose(hit);
   };
@@ -322,8 +347,7 @@ export function Plan(props: Props) {
       <CursorStrip
         plan={view.plan}
         at={at}
-        name={shape?.name ?? null}
-        inspection={inspection}
+        inspected={inspected}
         onFlip={props.onFlip}
         decimals={seen ? Math.max(2, decimalsAt(seen)) : 2}
       />
@@ -355,25 +379,4 @@ function neighboursOf({ definition, shape }: NamedShape, spot: HandleSpot): { x:
           return { x: c[at], y: c[at + 1] };
         });
   return [];
-}
-
-/** The smallest shape at a pixel; the one chosen already gives way to the next one, so that a second click goes on. */
-function shapeAt(
-  canvas: HTMLCanvasElement | null,
-  camera: Camera,
-  view: SheetView,
-  px: number,
-  py: number,
-  chosen: string | null,
-): string | null {
-  const ctx = canvas?.getContext("2d");
-  if (!ctx) return null;
-  ctx.save();
-  ctx.setTransform(1, 0, 0, 1, 0, 0);
-  const hits = shapesOf(view)
-    .filter(({ shape }) => ctx.isPointInPath(onScreen(regionPath(shape), camera), px, py, "evenodd"))
-    .sort((a, b) => a.shape.area - b.shape.area)
-    .map(({ name }) => name);
-  ctx.restore();
-  return hits.length ? hits[(hits.indexOf(chosen ?? "") + 1) % hits.length] : null;
 }

@@ -1,10 +1,10 @@
 import type { MultiPolygon, Path, Ring } from "@vertexon/geometry";
 import type { Handle, Mark } from "@vertexon/notation";
-import { itemName } from "@/worker/item-name";
 import type { FieldPicture, ShapeView, SheetView, Spot } from "@/worker/views";
 import type { Station } from "../stations/station";
 
 export interface NamedShape {
+  /** The expression that stands for it in the script: its definition's name, or an item of that, such as `posts.at(2)`. */
   name: string;
   /** The definition that it is, or is an item of. */
   definition: string;
@@ -87,8 +87,8 @@ export function shapesOf(view: SheetView): readonly NamedShape[] {
 
 function computeShapes(view: SheetView): NamedShape[] {
   return view.definitions.flatMap(({ name: definition, value }) => {
-    const shapes = value?.type === "list" ? value.shapes : value?.type === "shape" ? [value] : [];
-    return shapes.map((shape, i) => ({ name: itemName(definition, value?.type ?? "", i), definition, shape }));
+    if (value?.type === "shape") return [{ name: definition, definition, shape: value }];
+    return value?.type === "list" ? value.shapes.map(({ name, shape }) => ({ name, definition, shape })) : [];
   });
 }
 
@@ -111,6 +111,15 @@ export function shapeBehind(view: SheetView, name: string | null): NamedShape | 
   if (found) return found;
   const last = results(view).at(-1);
   return last ?? null;
+}
+
+/** Whether choosing a definition chooses a shape: not for points and numbers, which leave the choice as it is. */
+export function isAboutShape(view: SheetView, name: string): boolean {
+  const definition = view.definitions.find((each) => each.name === name);
+  if (!definition) return true; // an item of a list, or about to be written
+  const { value } = definition;
+  if (value?.type === "list") return value.shapes.length > 0;
+  return value?.type === "shape" || value?.type === "probe" || value?.type === "field";
 }
 
 /** All definitions that move when a handle is dragged: those that hold its numbers, its own, and what follows from them. */

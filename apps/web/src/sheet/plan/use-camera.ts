@@ -44,6 +44,8 @@ export function useCamera(
     () => ({
       zoomBy: (factor: number) =>
         setCamera((old) => old && zoomAt({ ...old, yDown }, (RULER + old.width) / 2, (RULER + old.height) / 2, factor)),
+      zoomTo: (px: number, py: number, factor: number) =>
+        setCamera((old) => old && zoomAt({ ...old, yDown }, px, py, factor)),
       fitAll: () => setCamera((old) => old && fit({ ...old, yDown }, box.current)),
       panBy: (dx: number, dy: number) => setCamera((old) => old && pan({ ...old, yDown }, dx, dy)),
     }),

@@ -1,30 +1,33 @@
-import { useEffect, useState } from "react";
+import { useMemo } from "react";
 import type { SheetThread } from "@/worker/sheet-thread";
 import type { Inspection, SheetView } from "@/worker/views";
+import { useQuestion } from "../use-question";
 
-/** Asks about the place under the pointer; only the newest question's answer counts. */
+/** What lies at a place, with the question: the shape and the place. */
+export interface Inspected {
+  question: PlaceQuestion;
+  answer: Inspection;
+}
+
+interface PlaceQuestion {
+  view: SheetView;
+  name: string;
+  at: { x: number; y: number };
+}
+
+/** What lies under the pointer, with the place that it was asked about. */
 export function useInspection(
   thread: SheetThread,
   view: SheetView,
   name: string | null,
   at: { x: number; y: number } | null,
-): Inspection | null {
-  const [answer, setAnswer] = useState<Inspection | null>(null);
-  const x = at?.x;
-  const y = at?.y;
-  // biome-ignore lint/correctness/useExhaustiveDependencies: a new view is a new question
-  useEffect(() => {
-    if (name === null || x === undefined || y === undefined) return setAnswer(null);
-    let current = true;
-    thread
-      .ask((service) => service.inspect(name, x, y))
-      .then(
-        (inspection) => current && setAnswer(inspection),
-        () => current && setAnswer(null),
-      );
-    return () => {
-      current = false;
-    };
-  }, [thread, view, name, x, y]);
-  return answer;
+): Inspected | null {
+  const question = name !== null && at ? { view, name, at } : null;
+  const { answered } = useQuestion(thread, question, (service, asked) =>
+    service.inspect(asked.name, asked.at.x, asked.at.y),
+  );
+  return useMemo(
+    () => (answered?.answer ? { question: answered.question, answer: answered.answer } : null),
+    [answered],
+  );
 }

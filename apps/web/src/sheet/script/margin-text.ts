@@ -31,7 +31,7 @@ export function marginText(value: ValueView | null): { text: string; title: stri
         ? {
             text: `${plural(value.shapes.length, "shape")}`,
             title: `areas sum to ${fixed(
-              value.shapes.reduce((sum, { area }) => sum + area, 0),
+              value.shapes.reduce((sum, { shape }) => sum + shape.area, 0),
               3,
             )}`,
           }

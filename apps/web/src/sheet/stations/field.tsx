@@ -2,7 +2,7 @@ import { Button, InputNumber } from "antd";
 import { Figure } from "@/format/figure";
 import { fixed } from "@/format/numbers";
 import { appendedLine, freshName } from "../script/append";
-import { useAnswer } from "../use-answer";
+import { useQuestion } from "../use-question";
 import type { StationProps } from "./context";
 import { Empty, Facts, Panel } from "./panel";
 
@@ -16,7 +16,10 @@ export function FieldStation({ view, thread, shape, chosen, interval, onInterval
   const fields = view.definitions.flatMap(({ name, value }) => (value?.type === "field" ? [{ name, value }] : []));
   const field = fields.find(({ name }) => name === chosen) ?? fields.find(({ value }) => value.shape === shape?.name);
   const name = field?.name;
-  const summary = useAnswer(thread, name ? (service) => service.fieldSummary(name) : null, [view, name]);
+  const { answered } = useQuestion(thread, name ? { view, name } : null, (service, asked) =>
+    service.fieldSummary(asked.name),
+  );
+  const summary = answered?.answer ?? null;
   const add = () =>
     onEdit((current, script) =>
       appendedLine(script, `${freshName(current, "distances")} = field(${shape?.name}, cell: 1)`),
@@ -70,7 +73,7 @@ export function FieldStation({ view, thread, shape, chosen, interval, onInterval
       )}
       {shape && !field && (
         <>
-          <Empty>No field of {shape.name} is defined in the script; the plan shows its distances all the same.</Empty>
+          <Empty>The script defines no field of {shape.name}. The plan shows its distance anyway.</Empty>
           <Button onClick={add}>Define a field of {shape.name}</Button>
         </>
       )}

@@ -2,11 +2,12 @@ import { type HandoffFormat, handoffFormats } from "@vertexon/geometry";
 import { App, Button, InputNumber, Segmented } from "antd";
 import { useState } from "react";
 import { fixed, plural, small } from "@/format/numbers";
+import { plainName } from "@/format/plain-name";
 import { appendedLine } from "../script/append";
-import { useAnswer } from "../use-answer";
+import { useQuestion } from "../use-question";
 import type { StationProps } from "./context";
 import { emitStatement, withEnding } from "./emit-statement";
-import { Empty, Facts, Panel } from "./panel";
+import { Empty, Facts, Panel, Pending } from "./panel";
 
 const FORMATS = Object.entries(handoffFormats).map(([value, { title }]) => ({
   value: value as HandoffFormat,
@@ -23,12 +24,12 @@ export function HandoffStation({ view, thread, shape, onEdit }: StationProps) {
   const format = emission?.format ?? own.format;
   const decimals = emission?.decimals ?? own.decimals;
   const name = shape?.name;
-  const handoff = useAnswer(thread, name ? (service) => service.handoff(name, format, decimals) : null, [
-    view,
-    name,
-    format,
-    decimals,
-  ]);
+  const { answered, isNewest, problem } = useQuestion(
+    thread,
+    name && shape ? { view, shape, name, format, decimals } : null,
+    (service, asked) => service.handoff(asked.name, asked.format, asked.decimals),
+  );
+  const handoff = answered?.answer ?? null;
   if (!shape || !name)
     return (
       <Panel title="Hand off">
@@ -36,7 +37,7 @@ export function HandoffStation({ view, thread, shape, onEdit }: StationProps) {
       </Panel>
     );
 
-  const file = emission?.file ?? `${name}.${handoffFormats[format].ending}`;
+  const file = emission?.file ?? `${plainName(name)}.${handoffFormats[format].ending}`;
   const change = (f: HandoffFormat, d: number) => {
     setOwn({ format: f, decimals: d });
     if (!emission) return;
@@ -85,26 +86,27 @@ export function HandoffStation({ view, thread, shape, onEdit }: StationProps) {
         </span>
         <span className="grow" />
         {!emission && <Button onClick={keep}>Keep in the script</Button>}
-        <Button onClick={save} disabled={!handoff}>
+        <Button onClick={save} disabled={!handoff || !isNewest}>
           Save {file}
         </Button>
-        <Button type="primary" onClick={copy} disabled={!handoff}>
+        <Button type="primary" onClick={copy} disabled={!handoff || !isNewest}>
           Copy
         </Button>
       </div>
-      {handoff && (
+      {!handoff && <Pending problem={problem}>Writing …</Pending>}
+      {handoff && answered && (
         <Facts
           rows={[
             [
               "contents",
-              `${plural(handoff.vertices, "vertex", "vertices")}, ${plural(shape.shape.polygons.length, "polygon")}, y ${view.plan.yDown ? "down" : "up"}, ${view.plan.unit}`,
+              `${plural(handoff.vertices, "vertex", "vertices")}, ${plural(answered.question.shape.shape.polygons.length, "polygon")}, y ${view.plan.yDown ? "down" : "up"}, ${view.plan.unit}`,
             ],
             [
               "error bound",
               <span key="e">
-                <span className="mono">{small(shape.shape.error + handoff.rounding)}</span>{" "}
+                <span className="mono">{small(answered.question.shape.shape.error + handoff.rounding)}</span>{" "}
                 <span className="quiet">
-                  = {small(shape.shape.error)} outline + {small(handoff.rounding)} digits
+                  = {small(answered.question.shape.shape.error)} outline + {small(handoff.rounding)} digits
                 </span>
               </span>,
             ],
@@ -119,10 +121,12 @@ export function HandoffStation({ view, thread, shape, onEdit }: StationProps) {
           ]}
         />
       )}
-      <pre className="handoff-text" data-testid="handoff-text">
-        {text.slice(0, SHOWN)}
-        {text.length > SHOWN && `\n… and ${fixed(text.length - SHOWN, 0)} more characters`}
-      </pre>
+      {handoff && (
+        <pre className="handoff-text" data-testid="handoff-text">
+          {text.slice(0, SHOWN)}
+          {text.length > SHOWN && `\n… and ${fixed(text.length - SHOWN, 0)} more characters`}
+        </pre>
+      )}
     </Panel>
   );
 }

@@ -44,6 +44,12 @@ export function Facts({
   );
 }
 
+/** In place of an answer that is not there: what is being done, or why it failed. */
+export function Pending({ problem, children }: { problem: string | null; children: ReactNode }) {
+  if (problem === null) return <p className="panel-empty">{children}</p>;
+  return <p className="panel-empty warning">This could not be computed: {problem}</p>;
+}
+
 export function Empty({ children }: { children: ReactNode }) {
   return <p className="panel-empty">{children}</p>;
 }

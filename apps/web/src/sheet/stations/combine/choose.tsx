@@ -5,10 +5,10 @@ import { tones } from "@/theme/tokens";
 import type { ShapePreview } from "@/worker/views";
 import { shapesOf } from "../../plan/scene";
 import { appendedLine, freshName } from "../../script/append";
-import { useAnswer } from "../../use-answer";
+import { useQuestion } from "../../use-question";
 import type { StationProps } from "../context";
+import { Pending } from "../panel";
 import { OperationCards } from "./operation-cards";
-import { shapeText } from "./shape-text";
 
 export interface Operand {
   name: string;
@@ -30,7 +30,7 @@ interface Props extends StationProps {
 const OPERATIONS: Operation[] = ["union", "intersection", "difference", "xor"];
 const NOTHING: ShapePreview = { polygons: [], area: 0 };
 const RULES = [
-  { value: "told", label: "fill as told" },
+  { value: "told", label: "fill rule: as written" },
   { value: "nonzero", label: "nonzero" },
   { value: "evenodd", label: "evenodd" },
 ];
@@ -47,19 +47,20 @@ export function Choose({ view, thread, clickedName, choice, onChoice, onChoose, 
         ? operands.filter((each) => each.name !== name)
         : [...operands, { name, fillRule: null }],
     });
-  const texts = operands.map(({ name, fillRule }) => shapeText(view, name) + (fillRule ? `.fill(${fillRule})` : ""));
+  const texts = operands.map(({ name, fillRule }) => name + (fillRule ? `.fill(${fillRule})` : ""));
   const expressionOf = (each: Operation): string => texts.join(` ${each} `);
   const ready = operands.length > 1;
-  const answer = useAnswer<(ShapePreview[] | null)[]>(
+  const { answered, problem } = useQuestion(
     thread,
-    ready ? (service) => service.preview(OPERATIONS.map(expressionOf)) : null,
-    [view, texts.join()],
+    ready ? { view, operands: texts.join("\n") } : null,
+    (service, asked) => service.preview(OPERATIONS.map((each) => asked.operands.split("\n").join(` ${each} `))),
   );
+  const answer = answered?.answer ?? null;
   const results = useMemo(
-    () => OPERATIONS.map((each, i) => ({ operation: each, ...(answer?.[i]?.[0] ?? NOTHING) })),
+    () => answer && OPERATIONS.map((each, i) => ({ operation: each, ...(answer[i]?.[0] ?? NOTHING) })),
     [answer],
   );
-  const taken = ready ? results[OPERATIONS.indexOf(operation)] : null;
+  const taken = results?.[OPERATIONS.indexOf(operation)] ?? null;
 
   const names = operands.map(({ name }) => name).join("\n");
   // Clicks come later than the panel was drawn: they are about what it shows then.
@@ -133,9 +134,12 @@ export function Choose({ view, thread, clickedName, choice, onChoice, onChoose, 
         ))}
       </ul>
       {operands.length < 2 && (
-        <p className="quiet operands-missing">{operands.length === 0 ? "No shape yet." : "One more shape at least."}</p>
+        <p className="quiet operands-missing">
+          {operands.length === 0 ? "No shape is chosen." : "Choose at least one more shape."}
+        </p>
       )}
-      {ready && (
+      {ready && !results && <Pending problem={problem}>Combining …</Pending>}
+      {results && (
         <>
           <OperationCards
             results={results}

@@ -1,8 +1,8 @@
 import { Tabs } from "antd";
 import { useState } from "react";
-import { useAnswer } from "../../use-answer";
+import { useQuestion } from "../../use-question";
 import type { StationProps } from "../context";
-import { Panel } from "../panel";
+import { Panel, Pending } from "../panel";
 import { Chain } from "./chain";
 import { type Choice, Choose } from "./choose";
 import { Cutter } from "./cutter";
@@ -23,8 +23,11 @@ export function CombineStation(props: StationProps) {
   const name = combination ? shape?.name : null;
   const [ownChoice, setOwnChoice] = useState<Choice | null>(null);
   const choice = ownChoice ?? startOf(shape?.name ?? null);
-  const answer = useAnswer(thread, name ? (service) => service.combination(name) : null, [view, name]);
-  const own = combination && !answer ? <p className="panel-empty">Combining …</p> : null;
+  const { answered, problem } = useQuestion(thread, name ? { view, name } : null, (service, asked) =>
+    service.combination(asked.name),
+  );
+  const answer = answered?.answer ?? null;
+  const own = combination && !answer ? <Pending problem={problem}>Combining …</Pending> : null;
   // What asks for a combined shape is there when there is one.
   const tab: Tab = combination || asked === "cut" ? asked : "choose";
   const [first, second] = answer?.labels ?? ["", ""];

@@ -6,12 +6,12 @@ import { fixed } from "@/format/numbers";
 import { tones } from "@/theme/tokens";
 import type { ShapePreview } from "@/worker/views";
 import { appendedLine, freshName } from "../../script/append";
-import { useAnswer } from "../../use-answer";
+import { useQuestion } from "../../use-question";
 import type { StationProps } from "../context";
-import { shapeText } from "./shape-text";
 
 type Point = { x: number; y: number };
 const NONE: Point[] = [];
+const NO_PIECES: ShapePreview[] = [];
 const FORMS = [
   { value: "open", label: "cut along a line" },
   { value: "closed", label: "cut out an area" },
@@ -21,18 +21,19 @@ const FORMS = [
 export function Cutter({ view, thread, shape, onEdit, onOverlay, onChoose }: StationProps) {
   const [points, setPoints] = useState<Point[]>(NONE);
   const [closed, setClosed] = useState(false);
-  const subject = shape ? shapeText(view, shape.name) : "";
+  const subject = shape?.name ?? "";
   const list = points.map(({ x, y }) => `(${x}, ${y})`).join(", ");
   const ready = shape !== null && points.length >= (closed ? 3 : 2);
   const expressions = closed
     ? [`${subject} difference polygon(${list})`, `${subject} intersection polygon(${list})`]
     : [`${subject}.cut(${list})`];
-  const answer = useAnswer<(ShapePreview[] | null)[]>(
+  const { answered } = useQuestion(
     thread,
-    ready ? (service) => service.preview(expressions) : null,
-    [view, ready && expressions.join()],
+    ready ? { view, cut: expressions[0], piece: expressions[1] ?? null } : null,
+    (service, { cut, piece }) => service.preview(piece === null ? [cut] : [cut, piece]),
   );
-  const pieces = useMemo(() => (ready && answer ? answer.flatMap((shapes) => shapes ?? []) : []), [ready, answer]);
+  const answer = answered?.answer ?? null;
+  const pieces = useMemo(() => answer?.flatMap((shapes) => shapes ?? []) ?? NO_PIECES, [answer]);
 
   const latest = useRef(points);
   latest.current = points;

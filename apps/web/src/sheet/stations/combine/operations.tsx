@@ -94,7 +94,6 @@ function Edges({ view, name, onEdit }: Pick<StationProps, "view" | "onEdit"> & {
       const statement = emitStatement(name, format, emission?.decimals ?? 3, file);
       return emission ? [{ ...emission.span, insert: statement }] : appendedLine(script, statement);
     });
-  if (!/^\w+$/.test(name)) return null;
   return (
     <div className="edges-kept">
       <span className="quiet">hand off with</span>
@@ -156,7 +155,7 @@ function Specks({
               .join(", ") + (specks.length > 4 ? " …" : "")
           : "none"}
       </span>
-      <Button size="small" disabled={specks.length === 0 || !/^\w+$/.test(name)} onClick={drop}>
+      <Button size="small" disabled={specks.length === 0} onClick={drop}>
         Drop {specks.length || "them"}
       </Button>
     </div>

@@ -7,8 +7,9 @@ import { fixed } from "@/format/numbers";
 import { tones } from "@/theme/tokens";
 import type { RegionsView } from "@/worker/views";
 import { appendedLine, freshName } from "../../script/append";
-import { useAnswer } from "../../use-answer";
+import { useQuestion } from "../../use-question";
 import type { StationProps } from "../context";
+import { Pending } from "../panel";
 import { useResting } from "../use-resting";
 
 /** As many regions as numbers have bits to tell their sets apart. */
@@ -21,7 +22,10 @@ const MOST_REGIONS = 31;
 export function Regions({ view, thread, shape, moving, onOverlay, onEdit }: StationProps) {
   const name = shape?.name ?? null;
   const resting = useResting(view, moving);
-  const answer = useAnswer(thread, name ? (service) => service.regions(name) : null, [resting, name]);
+  const { answered, problem } = useQuestion(thread, name ? { view: resting, name } : null, (service, asked) =>
+    service.regions(asked.name),
+  );
+  const answer = answered?.answer ?? null;
   const [picked, setPicked] = useState<{ of: string; keys: string[] } | null>(null);
   const chosen = useMemo(
     () => (answer && name ? chosenOf(answer, picked?.of === name ? picked.keys : null) : []),
@@ -47,21 +51,19 @@ export function Regions({ view, thread, shape, moving, onOverlay, onEdit }: Stat
     });
     return () => onOverlay({});
   }, [answer, name, chosen, onOverlay]);
-  const found = useAnswer<{ chosen: number[]; composed: Composed | null }>(
+  const { answered: found } = useQuestion<{ view: null; answer: RegionsView; chosen: number[] }, Composed | null>(
     thread,
-    answer && answer.regions.length <= MOST_REGIONS
-      ? async (service) => {
-          const names = answer.labels.map((label) => (/^\w+$/.test(label) ? label : `(${label})`));
-          const keys = answer.regions.map(({ inside }) => ({ inside }));
-          return { chosen, composed: await service.compose(names, keys, chosen) };
-        }
-      : null,
-    [answer, chosen],
+    answer && answer.regions.length <= MOST_REGIONS ? { view: null, answer, chosen } : null,
+    (service, asked) => {
+      const names = asked.answer.labels.map((label) => (/^\w+(?:\.at\(\d+\))*$/.test(label) ? label : `(${label})`));
+      const keys = asked.answer.regions.map(({ inside }) => ({ inside }));
+      return service.compose(names, keys, asked.chosen);
+    },
   );
   // An answer about another choice is not shown, let alone written.
-  const composed = found?.chosen === chosen ? found.composed : null;
+  const composed = found?.question.chosen === chosen ? found.answer : null;
   const expression = composed?.expression ?? null;
-  if (!answer || !name) return <p className="panel-empty">Finding the regions …</p>;
+  if (!answer || !name) return <Pending problem={problem}>Finding the regions …</Pending>;
   if (answer.regions.length > MOST_REGIONS)
     return <p className="panel-empty">{answer.regions.length} regions are too many to choose from.</p>;
   const area = chosen.reduce((sum, i) => sum + answer.regions[i].area, 0);

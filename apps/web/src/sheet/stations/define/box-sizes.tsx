@@ -1,8 +1,9 @@
 import { InputNumber } from "antd";
-import { type ReactNode, useEffect, useState } from "react";
+import { type ReactNode, useState } from "react";
 import { Figure } from "@/format/figure";
 import type { BoxView } from "@/worker/views";
 import type { NamedShape } from "../../plan/scene";
+import { useQuestion } from "../../use-question";
 import { NO_FILES, type StationProps } from "../context";
 
 interface Size {
@@ -18,23 +19,15 @@ export function BoxSizes({ view, thread, shape, attachments }: StationProps & { 
     { width, height },
     { width: width * 2, height },
   ]);
-  const [boxes, setBoxes] = useState<BoxView[] | null>(null);
-  // biome-ignore lint/correctness/useExhaustiveDependencies: a new view is a new question
-  useEffect(() => {
-    let current = true;
-    const wait = setTimeout(() => {
-      thread
-        .ask(async (service) => service.inBoxes(shape.name, sizes, [...(attachments.files ?? NO_FILES)]))
-        .then(
-          (found) => current && setBoxes(found),
-          () => undefined,
-        );
-    }, 120);
-    return () => {
-      current = false;
-      clearTimeout(wait);
-    };
-  }, [thread, view, shape.name, sizes, attachments.files]);
+  const files = attachments.files ?? NO_FILES;
+  const { name } = shape;
+  const { answered } = useQuestion(
+    thread,
+    { view, name, files, sizes },
+    (service, { sizes: asked }) => service.inBoxes(name, asked, [...files]),
+    { rest: 120 },
+  );
+  const boxes = answered?.answer ?? null;
   const set = (i: number, change: Partial<Size>): void =>
     setSizes((now) => now.map((size, k) => (k === i ? { ...size, ...change } : size)));
   const shapes = boxes?.map((box) => box.shape) ?? [];
@@ -55,7 +48,7 @@ export function BoxSizes({ view, thread, shape, attachments }: StationProps & { 
               />
             ))}
           </div>
-          <BoxPicture box={boxes?.[i]} yDown={view.plan.yDown} />
+          <BoxPicture box={answered?.question.sizes[i] === size ? boxes?.[i] : undefined} yDown={view.plan.yDown} />
         </div>
       ))}
       <BoxTable shapes={shapes} />

@@ -6,9 +6,9 @@ import { small } from "@/format/numbers";
 import type { MeasuresView } from "@/worker/views";
 import type { NamedShape } from "../../plan/scene";
 import { appendedLine, freshName } from "../../script/append";
-import { useAnswer } from "../../use-answer";
+import { useQuestion } from "../../use-question";
 import type { StationProps } from "../context";
-import { Empty, Facts } from "../panel";
+import { Empty, Facts, Pending } from "../panel";
 
 const degrees = (radians: number): number => (radians * 180) / Math.PI;
 
@@ -25,7 +25,8 @@ interface Form {
 export function Measures(props: StationProps & { shape: NamedShape }) {
   const { view, thread, shape, onOverlay, onEdit, onChoose } = props;
   const { name } = shape;
-  const measures = useAnswer(thread, (service) => service.measures(name), [view, name]);
+  const { answered, problem } = useQuestion(thread, { view, name }, (service) => service.measures(name));
+  const measures = answered?.answer ?? null;
   const forms = useMemo(() => (measures ? formsOf(measures) : []), [measures]);
   const [lit, setLit] = useState<string | null>(null);
   useEffect(() => {
@@ -35,12 +36,14 @@ export function Measures(props: StationProps & { shape: NamedShape }) {
     onOverlay({ ghosts, rays });
     return () => onOverlay({});
   }, [forms, measures, lit, onOverlay]);
-  if (!measures)
-    return <Empty>{shape.shape.area > 0 ? "Measuring …" : "The shape encloses nothing to measure."}</Empty>;
+  if (!measures) {
+    if (!(shape.shape.area > 0)) return <Empty>The shape encloses nothing to measure.</Empty>;
+    return <Pending problem={problem}>Measuring …</Pending>;
+  }
   const { area, perimeter, centroid, second, axis } = measures;
   const write = (call: string) =>
     onEdit((current, script) => {
-      const next = freshName(current, `${name}_form`);
+      const next = freshName(current, `${shape.definition}_form`);
       onChoose(next);
       return appendedLine(script, `${next} = ${name}${call}`);
     });
@@ -65,11 +68,9 @@ export function Measures(props: StationProps & { shape: NamedShape }) {
           <li key={key} onMouseEnter={() => setLit(key)} onMouseLeave={() => setLit(null)}>
             <span className="measured-label">{label}</span>
             <span className="measured-figures">{figures}</span>
-            {/^\w+$/.test(name) && (
-              <Button size="small" type="text" onClick={() => write(call)} aria-label={`Write the ${label}`}>
-                Write it
-              </Button>
-            )}
+            <Button size="small" type="text" onClick={() => write(call)} aria-label={`Write the ${label}`}>
+              Write it
+            </Button>
           </li>
         ))}
       </ul>

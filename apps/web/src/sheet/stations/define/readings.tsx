@@ -2,6 +2,7 @@ import type { Path } from "@vertexon/geometry";
 import { applyEdits, type Reading, type Span } from "@vertexon/notation";
 import { useEffect, useState } from "react";
 import type { NamedShape } from "../../plan/scene";
+import { useQuestion } from "../../use-question";
 import type { StationProps } from "../context";
 
 interface Props extends StationProps {
@@ -11,25 +12,19 @@ interface Props extends StationProps {
   readings: readonly Reading[];
 }
 
+const NONE: (Path | null)[] = [];
+
 /** All ways in which an arc's numbers could have been meant: the one taken, the others as ghosts, each to be taken. */
 export function Readings({ view, thread, shape, statement, readings, onOverlay, onEdit }: Props) {
-  const [paths, setPaths] = useState<(Path | null)[]>([]);
   const [lit, setLit] = useState<number | null>(null);
   const { definition } = shape;
-  // biome-ignore lint/correctness/useExhaustiveDependencies: a new view is a new question
-  useEffect(() => {
-    let current = true;
-    const texts = readings.map(({ edits }) => applyEdits(statement, edits));
-    thread
-      .ask(async (service) => service.tryOut(definition, texts))
-      .then(
-        (found) => current && setPaths(found),
-        () => undefined,
-      );
-    return () => {
-      current = false;
-    };
-  }, [thread, view, definition, statement, readings]);
+  const { answered } = useQuestion(thread, { view, definition, statement, readings }, (service, asked) =>
+    service.tryOut(
+      definition,
+      asked.readings.map(({ edits }) => applyEdits(asked.statement, edits)),
+    ),
+  );
+  const paths = answered?.question.readings === readings ? answered.answer : NONE;
   useEffect(() => {
     const ghosts = paths.flatMap((path, i) => (path && i > 0 ? [{ path, lit: i === lit }] : []));
     onOverlay({ ghosts });

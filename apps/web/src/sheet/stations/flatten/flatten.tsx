@@ -5,9 +5,9 @@ import { Figure } from "@/format/figure";
 import { fixed, small } from "@/format/numbers";
 import type { FlatteningView, ShapeView } from "@/worker/views";
 import { type NamedShape, shapesOf } from "../../plan/scene";
-import { useAnswer } from "../../use-answer";
+import { useQuestion } from "../../use-question";
 import type { StationProps } from "../context";
-import { Empty, Facts, Panel } from "../panel";
+import { Empty, Facts, Panel, Pending } from "../panel";
 import { useResting } from "../use-resting";
 import { CountChart, ErrorChart } from "./charts";
 import { Compare, type Kept } from "./compare";
@@ -28,7 +28,14 @@ export function FlattenStation(props: StationProps) {
   const name = shape?.name ?? null;
   const isCurved = shape?.shape.outline.subpaths.some(({ segments }) => segments.some(({ kind }) => kind !== "line"));
   const resting = useResting(view, moving);
-  const flattening = useAnswer(thread, name ? (service) => service.flattening(name) : null, [resting, name]);
+  const { answered, problem } = useQuestion(
+    thread,
+    name && shape ? { view: resting, name, shape } : null,
+    (service, asked) => service.flattening(asked.name),
+  );
+  const flattening = answered?.answer ?? null;
+  /** What the flattening is of: the shape as it was when that was asked. */
+  const flattened = answered?.question.shape ?? shape;
   const take = (next: number) => {
     const rounded = Number(next.toPrecision(2));
     const own = shape?.shape.flattening;
@@ -53,8 +60,9 @@ export function FlattenStation(props: StationProps) {
       <Tolerance {...props} target={target} onTarget={setTarget} />
       {!shape && <Empty>Nothing to flatten yet: the script defines no shape.</Empty>}
       {shape && flattening && <OwnWay {...props} target={target} />}
-      {shape && <Accuracy shape={shape.shape} flattening={flattening} />}
-      {shape && (flattening || !isCurved) && (
+      {flattened && <Accuracy shape={flattened.shape} flattening={flattening} />}
+      {problem !== null && <Pending problem={problem}>Measuring …</Pending>}
+      {shape && flattened && (flattening || !isCurved) && (
         <Tabs
           size="small"
           tabBarGutter={14}
@@ -64,14 +72,14 @@ export function FlattenStation(props: StationProps) {
           items={[
             ...(flattening
               ? [
-                  ...chartsOf(shape, flattening, take),
+                  ...chartsOf(flattened, flattening, take),
                   {
                     key: "magnifier",
                     label: "Magnifier",
                     children: (
                       <Magnifier
                         {...flattening}
-                        outline={shape.shape.outline}
+                        outline={flattened.shape.outline}
                         at={spotAt}
                         yDown={view.plan.yDown}
                         onAt={setSpotAt}
@@ -96,7 +104,7 @@ export function FlattenStation(props: StationProps) {
                     children: (
                       <Compare
                         {...props}
-                        shape={shape}
+                        shape={flattened}
                         flattening={flattening}
                         a={kept}
                         yDown={view.plan.yDown}

@@ -3,9 +3,9 @@ import { Figure } from "@/format/figure";
 import { fixed } from "@/format/numbers";
 import { rgb, tokens } from "@/theme/tokens";
 import type { Spot } from "@/worker/views";
-import { useAnswer } from "../../use-answer";
+import { useQuestion } from "../../use-question";
 import type { StationProps } from "../context";
-import { Facts } from "../panel";
+import { Facts, Pending } from "../panel";
 import { useResting } from "../use-resting";
 import type { Target } from "./tolerance";
 
@@ -24,15 +24,15 @@ export function Pixels({
   const name = shape?.name ?? null;
   const resting = useResting(view, moving);
   const scale = target.magnification * target.ratio;
-  const seen = useAnswer(
+  const { answered, problem } = useQuestion(
     thread,
-    name && spot
-      ? (service) => service.pixels(name, { x: spot.curveX, y: spot.curveY, scale, columns: COLUMNS, rows: ROWS })
-      : null,
-    [resting, name, spot?.curveX, spot?.curveY, scale],
+    name && spot ? { view: resting, name, spot, scale } : null,
+    (service, { name: of, spot: at, scale: by }) =>
+      service.pixels(of, { x: at.curveX, y: at.curveY, scale: by, columns: COLUMNS, rows: ROWS }),
   );
+  const seen = answered?.answer ?? null;
   if (!spot) return <p className="panel-empty">No chord leaves its curve: its pixels are those of the curve.</p>;
-  if (!seen) return <p className="panel-empty">Filling pixels …</p>;
+  if (!seen) return <Pending problem={problem}>Filling pixels …</Pending>;
   const { yDown } = view.plan;
   const { whole } = seen;
   const pictures: [string, Float64Array | Uint8Array, Float64Array | Uint8Array][] = [

@@ -3,9 +3,9 @@ import { type ReactNode, useEffect, useState } from "react";
 import { Figure } from "@/format/figure";
 import { fixed } from "@/format/numbers";
 import type { MeshKind, MeshView } from "@/worker/views";
-import { useAnswer } from "../../use-answer";
+import { useQuestion } from "../../use-question";
 import type { StationProps } from "../context";
-import { Facts } from "../panel";
+import { Facts, Pending } from "../panel";
 import { useResting } from "../use-resting";
 
 const KINDS: { value: MeshKind; label: string }[] = [
@@ -27,12 +27,12 @@ export function Triangles({ view, thread, shape, moving, onOverlay }: StationPro
   const [most, setMost] = useState(8);
   const name = shape?.name ?? null;
   const resting = useResting(view, moving);
-  const mesh = useAnswer(thread, name ? (service) => service.mesh(name, { kind, most }) : null, [
-    resting,
-    name,
-    kind,
-    most,
-  ]);
+  const { answered, problem } = useQuestion(
+    thread,
+    name ? { view: resting, name, kind, most } : null,
+    (service, asked) => service.mesh(asked.name, { kind: asked.kind, most: asked.most }),
+  );
+  const mesh = answered?.answer ?? null;
   useEffect(() => {
     onOverlay(mesh ? { mesh: mesh.cells } : {});
     return () => onOverlay({});
@@ -60,7 +60,7 @@ export function Triangles({ view, thread, shape, moving, onOverlay }: StationPro
           <Facts pairs rows={figuresOf(mesh)} />
         </div>
       ) : (
-        <p className="panel-empty">Cutting …</p>
+        <Pending problem={problem}>Cutting …</Pending>
       )}
       <p className="quiet">{NOTES[mesh?.kind ?? kind]}</p>
       {mesh && !mesh.finished && (

@@ -1,5 +1,5 @@
+import { ScriptError, type Span } from "../syntax";
 import { nearestName } from "./nearest-name";
-import { ScriptError, type Span } from "./syntax";
 
 /** A mistake about an unknown name: it tells the known one that is nearest, with a mend, or else says `otherwise`. */
 export function misspelled(

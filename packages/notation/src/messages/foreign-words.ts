@@ -1,0 +1,181 @@
+import type { Parameter } from "../functions";
+import type { Mend, Span } from "../syntax";
+import { setWordFor } from "./set-words";
+
+/** What a word from elsewhere is called here, for people who bring it along. */
+export interface Foreign {
+  message: string;
+  mends(span: Span): Mend[];
+}
+
+/** A function that other programs have by this name; null for any other name. */
+export function foreignFunction(name: string): Foreign | null {
+  const key = name.toLowerCase();
+  const renamed = RENAMED_FUNCTIONS[key];
+  if (renamed) return { message: `it is called ${renamed} here`, mends: (span) => [written(renamed, span)] };
+  const help = FUNCTION_HELP[key];
+  return help ? { message: help, mends: () => [] } : null;
+}
+
+/** An argument that other programs have by this name, where the function has one that means the same. */
+export function foreignArgument(name: string, parameters: readonly Parameter[]): Foreign | null {
+  const key = name.toLowerCase();
+  const has = (wanted: string): boolean => parameters.some((parameter) => parameter.name === wanted);
+  const same = SAME_ARGUMENTS[key]?.find(has);
+  if (same) return { message: `it is called "${same}" here`, mends: (span) => [written(same, span)] };
+  const help = ARGUMENT_HELP.find(({ names, needs }) => names.includes(key) && (!needs || has(needs)));
+  return help ? { message: help.text, mends: () => [] } : null;
+}
+
+/** A method that other programs have by this name; null for any other name. */
+export function foreignMethod(name: string): Foreign | null {
+  const key = name.toLowerCase();
+  const renamed = RENAMED_METHODS[key];
+  if (renamed) return { message: `it is called ${renamed} here`, mends: (span) => [written(renamed, span)] };
+  const help = METHOD_HELP[key] ?? combined(setWordFor(key));
+  return help ? { message: help, mends: () => [] } : null;
+}
+
+function combined(word: string | null): string | null {
+  return word && `shapes are combined by a word between them: a ${word} b`;
+}
+
+function written(word: string, { from, to }: Span): Mend {
+  return { label: `Write ${word}`, edits: [{ from, to, insert: word }] };
+}
+
+/** The same arguments in the same order: only the name differs. */
+const RENAMED_FUNCTIONS: Record<string, string> = {
+  rectangle: "rect",
+  poly: "polygon",
+  linestring: "polyline",
+  oval: "ellipse",
+  spline: "smooth",
+  annulus: "ring",
+};
+
+const FUNCTION_HELP: Record<string, string> = {
+  line: "a line through points is polyline((0, 0), (10, 5))",
+  lines: "a line through points is polyline((0, 0), (10, 5))",
+  point: "a point is written (x, y), without a name before the brackets",
+  vec2: "a point is written (x, y), without a name before the brackets",
+  square: "a square is rect((x, y), width: 10, height: 10)",
+  box: "box is the plan itself, as in box.width; a rectangle is rect((x, y), width: 10, height: 10)",
+  bezier: 'Bézier curves are written as path data: path("M 0 0 C 10 0 20 10 20 20")',
+  curve: 'a curve through points is smooth(…); Bézier curves are path data, path("M 0 0 C 10 0 20 10 20 20")',
+  arcto:
+    "an arc between two points by its radii is arcradii(from, to, rx: 30); a corner rounded between two lines is polyline(…).round(30)",
+  pie: "a piece of a disc is sector((x, y), radius: 10, from: 0deg, sweep: 90deg)",
+  wedge: "a piece of a disc is sector((x, y), radius: 10, from: 0deg, sweep: 90deg)",
+  donut: "a disc with a round hole is ring((x, y), outer: 10, inner: 5)",
+  group: "shapes are put together by union, or kept as they are in a list: (a, b, c)",
+  radians: "angles carry their unit: 1.5rad, 90deg, 0.25turn",
+  degrees: "angles carry their unit: 90deg, 1.5rad, 0.25turn",
+  pow: "write powers as products: x * x",
+  atan: "the direction of a vector is atan2(y, x)",
+  acos: "the direction of a vector is atan2(y, x)",
+  asin: "the direction of a vector is atan2(y, x)",
+  length: "the number of items is list.length",
+  for: "repetition is written each k from 1 to 5: …",
+  map: "repetition is written each k from 1 to 5: …",
+  range: "repetition is written each k from 1 to 5: …",
+};
+
+const RENAMED_METHODS: Record<string, string> = {
+  translate: "move",
+  shift: "move",
+  reflect: "mirror",
+  shear: "skew",
+  reversed: "reverse",
+};
+
+const METHOD_HELP: Record<string, string> = {
+  flip: "mirror(0deg) turns a shape over along a horizontal line, mirror(90deg) along a vertical one",
+  grow: "offset(5) grows a shape by 5 on all sides",
+  expand: "offset(5) grows a shape by 5 on all sides",
+  outset: "offset(5) grows a shape by 5 on all sides",
+  buffer: "offset(5) grows a shape by 5 on all sides",
+  inset: "offset(-5) shrinks a shape by 5 on all sides",
+  shrink: "offset(-5) shrinks a shape by 5 on all sides",
+  outline: "stroke(2) gives the region along a shape's outline, 2 wide",
+  fillet: "round(5) rounds corners by a radius",
+  bevel: "chamfer(5) cuts corners off",
+  transform: "chain move, rotate, scale, skew and mirror instead",
+  translatex: "move(dx, 0) moves along x",
+  translatey: "move(0, dy) moves along y",
+  contains: "probe(shape, at: (x, y)) tells which side points lie on",
+};
+
+/** Names for one and the same thing; the first that the function has is meant. */
+const SAME_ARGUMENTS: Record<string, readonly string[]> = {
+  r: ["radius", "rx"],
+  rad: ["radius"],
+  radiusx: ["rx"],
+  radiusy: ["ry"],
+  center: ["at", "about"],
+  centre: ["at", "about"],
+  position: ["at", "corner", "from"],
+  pos: ["at", "corner", "from"],
+  origin: ["about", "at", "corner", "from"],
+  topleft: ["corner"],
+  w: ["width"],
+  h: ["height"],
+  sides: ["count"],
+  n: ["count"],
+  tips: ["count"],
+  closed: ["close"],
+  start: ["from", "facing"],
+  startangle: ["from"],
+  span: ["sweep"],
+  extent: ["sweep"],
+  rotation: ["facing", "turn", "turned"],
+  linejoin: ["join"],
+  linecap: ["cap"],
+  miterlimit: ["limit"],
+  dasharray: ["dash"],
+  dashoffset: ["phase"],
+  pts: ["points"],
+  rule: ["fill"],
+  fillrule: ["fill"],
+  thickness: ["width"],
+  distance: ["width", "step"],
+};
+
+const ARGUMENT_HELP: readonly { names: readonly string[]; needs?: string; text: string }[] = [
+  { names: ["end", "endangle", "stop"], needs: "sweep", text: 'write the angle from start to end as "sweep"' },
+  {
+    names: ["clockwise", "anticlockwise", "counterclockwise", "ccw", "cw"],
+    needs: "sweep",
+    text: 'the sign of "sweep" says which way round: positive from +x towards +y',
+  },
+  { names: ["x", "y", "left", "top"], needs: "corner", text: 'write both coordinates as one point, "corner": (x, y)' },
+  { names: ["cx", "cy", "x", "y"], needs: "at", text: 'write both coordinates as one point, "at": (cx, cy)' },
+  { names: ["right", "bottom"], needs: "to", text: 'write the opposite corner as one point, "to": (right, bottom)' },
+  { names: ["diameter", "d"], needs: "radius", text: 'write half of it as "radius"' },
+  { names: ["size"], needs: "width", text: 'write "width" and "height"' },
+  {
+    names: ["segments", "steps", "resolution", "divisions", "vertices"],
+    text: "vertices come from the sheet's tolerance; .flatten(count: 32) after the shape sets the chords of each curve",
+  },
+  {
+    names: ["fill", "color", "colour", "stroke"],
+    text: "tones are given out by Vertexon; .opacity(50%) after the shape makes it pale",
+  },
+  { names: ["rotation", "rotate", "angle"], text: "turn a shape by .rotate(30deg) after it" },
+];
+
+/** A name that other languages have for a value; null for any other. */
+export function foreignName(name: string): Foreign | null {
+  const meant = SAME_NAMES[name.toLowerCase()];
+  if (meant) return { message: `it is written ${meant} here`, mends: (span) => [written(meant, span)] };
+  const help = NAME_HELP[name.toLowerCase()];
+  return help ? { message: help, mends: () => [] } : null;
+}
+
+const SAME_NAMES: Record<string, string> = { true: "yes", false: "no", width: "box.width", height: "box.height" };
+
+const NAME_HELP: Record<string, string> = {
+  null: "there is no empty value: leave the argument out",
+  none: "there is no empty value: leave the argument out",
+  this: "shapes are called by their names",
+};
