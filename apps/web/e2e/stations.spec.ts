@@ -298,7 +298,7 @@ gear = trail(from: (80, 80), legs: 11 of (12, bend: 33deg), close: yes)
   expect(await numberIn(page.getByTestId("trail-gap"))).toBeGreaterThan(0.5);
   const third = await onPage(page, 110, 40);
   await page.mouse.click(third.x, third.y);
-  await expect(page.getByTestId("panel")).toContainText("stops 3");
+  await expect(page.getByTestId("panel")).toContainText("stops.at(2)");
   await page.mouse.move(third.x + 2, third.y);
   await expect(page.getByTestId("cursor-strip")).toContainText("inside stops 3");
   await expect(page.getByRole("navigation", { name: "Stations" })).toContainText("5 shapes");

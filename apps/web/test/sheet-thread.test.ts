@@ -1,5 +1,6 @@
 import { expose } from "comlink";
 import { CancelledError, SheetThread } from "../src/worker/sheet-thread";
+import type { SheetView } from "../src/worker/views";
 
 /** What the workers were asked, and how each answers: at once, or when it is told to. */
 const log: string[] = [];
@@ -15,6 +16,11 @@ const service = {
   edit(edits: unknown[]): Promise<unknown> {
     log.push(`edit ${JSON.stringify(edits)}`);
     return Promise.resolve(viewOf("edited"));
+  },
+  inspect(name: string): Promise<unknown> {
+    log.push(`ask ${name}`);
+    if (!name.startsWith("slow")) return Promise.resolve(`about ${name}`);
+    return new Promise((resolve) => slow.set(name, () => resolve(`about ${name}`)));
   },
   update(script: string): Promise<unknown> {
     log.push(script);
@@ -118,4 +124,36 @@ test("a mistake of the worker is passed on, and its end is said", async () => {
   workers[0].dispatchEvent(Object.assign(new Event("error"), { message: "out of memory" }));
   await lost;
   expect(await thread.evaluate("2")).toEqual(viewOf("2"));
+});
+
+const ask = (thread: SheetThread, view: SheetView | null, name: string) =>
+  thread.ask(view, (remote) => remote.inspect(name, 0, 0)) as unknown as Promise<string>;
+
+test("a question is answered about its view, and fails once there is another", async () => {
+  const thread = new SheetThread();
+  const one = await thread.evaluate("1");
+  expect(await ask(thread, one, "pond")).toBe("about pond");
+  const long = thread.evaluate("slow 2");
+  // The worker would answer about what it has evaluated by then.
+  const asked = ask(thread, one, "pond");
+  const late = expect(asked).rejects.toThrow(CancelledError);
+  await settle();
+  expect(log.filter((entry) => entry.startsWith("ask"))).toHaveLength(1);
+  slow.get("slow 2")?.();
+  const two = await long;
+  await late;
+  expect(await ask(thread, two, "pond")).toBe("about pond");
+  expect(await ask(thread, null, "anything")).toBe("about anything");
+});
+
+test("a question whose worker was ended is asked again, of one that knows the same sheet", async () => {
+  const thread = new SheetThread();
+  const view = await thread.evaluate("1");
+  const asked = ask(thread, view, "slow");
+  await settle();
+  thread.cancel();
+  await settle();
+  expect(log).toEqual(["1", "ask slow", "restore 1", "ask slow"]);
+  slow.get("slow")?.();
+  expect(await asked).toBe("about slow");
 });
