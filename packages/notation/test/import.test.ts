@@ -257,3 +257,40 @@ test.each([
   expect(() => imported(text)).toThrow(ImportError);
   expect(() => imported(text)).toThrow(message);
 });
+
+test("calls of the canvas standard are read as it draws them; all others are listed, and never taken for points", () => {
+  const drawn = evaluated(`
+    ctx.beginPath(); ctx.moveTo(10, 20); ctx.lineTo(90, 20); ctx.quadraticCurveTo(90, 80, 50, 80); ctx.fill("evenodd");
+    ctx.beginPath(); ctx.arc(50, 50, 20, 0, 2 * Math.PI); ctx.fill();
+    ctx.translate(5, 5);
+    ctx.beginPath(); ctx.rect(1, 2, 3, 4); ctx.stroke();
+    ctx.beginPath(); ctx.moveTo(0, 0); ctx.arcTo(10, 0, 10, 10, 4); ctx.lineTo(10, 10); ctx.lineTo(0, 10); ctx.fill();`);
+  // By 80 · 60 less the parabola's third; a disc; a box; a square with one round corner.
+  const want = [3200, 400 * Math.PI, 12, 100 - (1 - Math.PI / 4) * 16];
+  want.forEach((area, i) => expect((drawn.values[i] as Shape).area / area).toBeCloseTo(1, 2));
+  expect((drawn.values[0] as Shape).fillRule).toBe("evenodd");
+  expect(drawn.notes).toContain("translate(…)");
+  expect(() => imported("drawLine(10, 20, 30, 40);\ndrawLine(1, 2, 3, 4);")).toThrow("2 × drawLine(…)");
+  expect(() => imported("ctx.moveTo(x, 5); ctx.lineTo(4, 5)")).toThrow("moveTo(x, 5): write the values of its names");
+});
+
+test("CSS shapes are read with shares of the box", () => {
+  const line = (text: string) => imported(text).statements[0].text.replace(/^\w+ = /, "");
+  expect(line("clip-path: polygon(50% 0%, 100% 50%, calc(100% - 12px) 100%, 0 50%);")).toBe(
+    "polygon((50%, 0), (100%, 50%), (100% - 12, 100%), (0, 50%))",
+  );
+  expect(line("circle(40% at 50% 60%)")).toBe("circle((50%, 60%), radius: 40%)");
+  expect(line("clip-path: circle()")).toBe("circle((50%, 50%), radius: min(box.width / 2, box.height / 2))");
+  expect(line("ellipse(20% 30px at left top)")).toBe("ellipse((0, 0), rx: 20%, ry: 30)");
+  expect(line("inset(10px 20% round 5px)")).toBe("rect((20%, 10), to: (80%, 100% - 10), rx: 5)");
+  expect(line(".a { clip-path: path(evenodd, 'M0 0H9V9Z'); }")).toBe('path("M0 0H9V9Z", fill: evenodd)');
+  expect(() => imported("polygon(50vw 0, 1em 2px, 3px 3px)")).toThrow('"vw" depends on something outside');
+});
+
+test("arrays are paired by their names, wherever they stand", () => {
+  const { lines } = evaluated("float lat[] = {1, 2, 4};\nfloat h[] = {7, 8, 9, 9};\nfloat lon[] = {4, 5, 6};");
+  expect(lines.map((each) => each.replace(/\s+/g, " "))).toEqual([
+    "h = polyline((7, 8), (9, 9))",
+    "shape = polygon(coordinates( x: (4, 5, 6), y: (1, 2, 4)))",
+  ]);
+});

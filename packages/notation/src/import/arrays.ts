@@ -14,24 +14,39 @@ export function readArrays(text: string): Imported {
   const lists = readDeclarations(text).flatMap((declaration) => declaredLists(declaration, notes));
   const counts = lists.flatMap((list) => (list.kind === "numbers" && list.values.length === 1 ? [list.values[0]] : []));
   const found = lists.filter((list) => list.kind === "points" || list.values.length > 1);
+  if (found.length === 0 && notes.list().length > 0)
+    throw new ImportError(
+      `no coordinates found: calls say nothing about what their numbers are (${notes.list().join(", ")}). Paste arrays of coordinates instead, or calls of the canvas standard`,
+    );
   if (found.length === 0)
     throw new ImportError(
       "no coordinates found: expected SVG, path data (it begins with M), WKT, GeoJSON, a table of points, or arrays of numbers in source code",
     );
   const items: ImportedItem[] = [];
-  for (let i = 0; i < found.length; i++) {
-    const [list, next] = [found[i], found[i + 1]];
+  const paired = new Set<NumberList>();
+  for (const list of found) {
     if (list.kind === "points") items.push(pointsItem(list, notes));
-    else if (next?.kind === "numbers" && arePair(list, next, found.length)) {
-      items.push(pairItem(list, next, counts[0] ?? list.size));
-      i++;
-    } else items.push(pointsItem(interleaved(list), notes));
+    else if (!paired.has(list)) {
+      const partner = found.find(
+        (other) => other.kind === "numbers" && !paired.has(other) && arePair(list, other, found),
+      );
+      if (partner?.kind === "numbers") {
+        paired.add(partner);
+        items.push(pairItem(list, partner, counts[0] ?? list.size));
+      } else if (!isOfX(list, found)) items.push(pointsItem(interleaved(list), notes));
+    }
   }
   return { source: "coordinate arrays", items, notes: notes.list(), plan: null };
 }
 
 function declaredLists({ name, sizes, value, line }: Declaration, notes: Notes): (NumberList | PointList)[] {
-  const groups = value.filter((item) => item.kind === "group" && !item.index);
+  const all = value.filter((item) => item.kind === "group" && !item.index);
+  // A call that stands by itself says nothing about what its numbers are.
+  const isCall = (item: Item): boolean =>
+    name === null && item.kind === "group" && item.callee !== null && item.items.every(({ kind }) => kind === "number");
+  const groups = all.filter((item) => !isCall(item));
+  for (const item of all) if (isCall(item)) notes.add(`${(item as { callee: string }).callee}(…)`);
+  if (all.length > 0 && groups.length === 0) return [];
   if (groups.length === 0) {
     const numbers = value.flatMap((item) => (item.kind === "number" ? [item.value] : []));
     return numbers.length ? [{ kind: "numbers", name, values: numbers, size: null, line }] : [];
@@ -67,13 +82,32 @@ function pointOf(item: Item): number[] | null {
   return values.map(({ value }) => value);
 }
 
-/** One array of x and one of y: told by their names, or by being the only two and of one length. */
-function arePair(a: NumberList, b: NumberList, count: number): boolean {
-  const strip = (name: string | null, letter: string): string | null =>
-    name && new RegExp(letter, "i").test(name) ? name.replace(new RegExp(letter, "i"), "") : null;
-  const stem = strip(a.name, "x");
-  if (stem !== null && stem === strip(b.name, "y")) return true;
-  return count === 2 && a.values.length === b.values.length;
+/** How the axes are called: in names of arrays, at the beginning or the end of one of their words. */
+const AXES: readonly [x: RegExp, y: RegExp][] = [
+  [/x/i, /y/i],
+  [/lon(?:gitudes?|s)?|lng/i, /lat(?:itudes?|s)?/i],
+  [/east(?:ings?)?/i, /north(?:ings?)?/i],
+  [/left/i, /top/i],
+  [/horizontal/i, /vertical/i],
+  [/columns?|cols?/i, /rows?/i],
+  [/u/i, /v/i],
+];
+
+/** One array of x and one of y: by their names, or as the only two and of one length. */
+function arePair(a: NumberList, b: NumberList, all: readonly (NumberList | PointList)[]): boolean {
+  if (a === b) return false;
+  const strip = (name: string | null, axis: RegExp): string | null =>
+    name && axis.test(name) ? name.replace(axis, "") : null;
+  for (const [x, y] of AXES) {
+    const stem = strip(a.name, x);
+    if (stem !== null && stem === strip(b.name, y)) return true;
+  }
+  return all.length === 2 && all[0] === a && a.values.length === b.values.length;
+}
+
+/** Whether a list is the y of another one that comes later. */
+function isOfX(list: NumberList, all: readonly (NumberList | PointList)[]): boolean {
+  return all.some((other) => other.kind === "numbers" && arePair(other, list, all));
 }
 
 /** Lists that do not match are taken over as they are: the script says which value has no partner. */

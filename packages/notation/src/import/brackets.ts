@@ -5,8 +5,11 @@ export type Item = { label: string | null; line: number } & (
   | { kind: "number"; value: number }
   | {
       kind: "group";
-      items: Item[] /** The item is an index or a type, such as [4] in `float xs[4]`. */;
+      items: Item[];
+      /** The item is an index or a type, such as [4] in `float xs[4]`. */
       index: boolean;
+      /** What is called with these arguments; null for a list. */
+      callee: string | null;
     }
 );
 
@@ -52,6 +55,8 @@ function tokens(text: string): Token[] {
   }
   return found;
 }
+
+const KEYWORDS = new Set(["return", "in", "of", "and", "or", "not", "yield", "await", "echo", "print"]);
 
 class BracketReader {
   private next = 0;
@@ -173,7 +178,8 @@ class BracketReader {
     const index = isIndex || isType;
     if (unknown && !index && items.some(({ kind }) => kind === "number"))
       this.fail(unknown, `"${unknown.text}" stands where a number is needed: write its value`);
-    return { kind: "group", items, label: null, line, index };
+    const callee = open.text === "(" && before?.kind === "word" && !KEYWORDS.has(before.text) ? before.text : null;
+    return { kind: "group", items, label: null, line, index, callee };
   }
 
   /** After a number: a sign that belongs to a next number, as in `1 -2`. */

@@ -23,7 +23,7 @@ export type Position = readonly [number, number];
 /** Everything found in imported text, and what could not be taken over, in words. */
 export interface Imported {
   /** What the text was taken for. */
-  source: "SVG" | "path data" | "WKT" | "GeoJSON" | "CSV" | "coordinate arrays";
+  source: "SVG" | "path data" | "WKT" | "GeoJSON" | "CSV" | "CSS" | "canvas calls" | "coordinate arrays";
   items: ImportedItem[];
   /** What could not be taken over, or was read in one of several ways. */
   notes: string[];

@@ -53,7 +53,13 @@ export function planImport(
     names.add(name);
     const vertices = vertexCount(item);
     if (vertices <= MOST_WRITTEN) return { name, vertices, text: `${name} = ${expressionOf(item)}` };
-    const whole = items.length === 1 && source !== "SVG" && source !== "coordinate arrays" && fileName !== "";
+    const whole =
+      items.length === 1 &&
+      source !== "SVG" &&
+      source !== "coordinate arrays" &&
+      source !== "canvas calls" &&
+      source !== "CSS" &&
+      fileName !== "";
     const call = item.kind === "points" ? "points" : "outline";
     const file = whole
       ? attach(fileName.replaceAll('"', ""), text)

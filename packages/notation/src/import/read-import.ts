@@ -1,6 +1,8 @@
 import { PathDataError, parsePathData } from "@vertexon/geometry";
 import { reasonOf } from "../messages/reason";
 import { readArrays } from "./arrays";
+import { isCanvasCalls, readCanvasCalls } from "./canvas-calls";
+import { isCssShape, readCssShapes } from "./css-shapes";
 import { isCsv, readCsv } from "./csv";
 import { pathItem } from "./expressions";
 import { isGeoJson, readGeoJson } from "./geojson";
@@ -24,9 +26,11 @@ function read(text: string, fileName: string): Imported {
   const json = /^[[{]/.test(trimmed) ? parsedJson(trimmed) : undefined;
   if (isGeoJson(json)) return readGeoJson(json);
   if (/\.(?:geo)?json$/i.test(fileName) && json === undefined) throw jsonError(trimmed);
+  if (isCssShape(trimmed)) return readCssShapes(trimmed);
   if (isWkt(trimmed)) return readWkt(trimmed);
   if (/^[Mm][\s,]*[-+.\d]/.test(trimmed)) return readPathText(trimmed);
   if (/\.[ct]sv$/i.test(fileName) || isCsv(trimmed)) return readCsv(trimmed);
+  if (isCanvasCalls(trimmed)) return readCanvasCalls(trimmed);
   return readArrays(trimmed);
 }
 
