@@ -7,6 +7,7 @@ import {
   type FlattenOptions,
   flattenLevels,
   flattenPath,
+  greatestDeviation,
   type Path,
   type Placement,
   parsePathData,
@@ -61,8 +62,9 @@ test("no chord is further from its curve than its stated bound, and none beyond 
       // Of very many chords, some.
       const stride = Math.ceil(parameter.length / 300);
       for (let i = 0; i + 1 < parameter.length; i += stride) {
-        // Two ways to the same bound may round apart, by some units of the last place of the coordinates.
-        expect(deviation[i]).toBeLessThanOrEqual(flat.error * (1 + 1e-9) + 1e-12);
+        // Two ways to the same bound may round apart, by some units of the last place of the coordinates and axes.
+        const size = curve.kind === "arc" ? Math.hypot(curve.ux, curve.uy, curve.vx, curve.vy) : 0;
+        expect(deviation[i]).toBeLessThanOrEqual(flat.error * (1 + 1e-9) + 1e-12 + 1e-15 * size);
         for (let k = 0; k <= 16; k++) {
           const t = parameter[i] + ((parameter[i + 1] - parameter[i]) * k) / 16;
           const [x, y] = pointAt(curve, t);
@@ -74,6 +76,57 @@ test("no chord is further from its curve than its stated bound, and none beyond 
     { numRuns: 300 },
   );
 });
+
+test("the greatest deviation is the true one to within a millionth, also of chords over half a turn and more", () => {
+  const ways: FlattenOptions[] = [
+    { tolerance: 40 },
+    { count: 1 },
+    { count: 2 },
+    { count: 3, spacing: "length" },
+    { tolerance: 5, placement: "balanced" },
+    { tolerance: 5, placement: "outside" },
+  ];
+  fc.assert(
+    fc.property(segment, fc.constantFrom(...ways), (curve, way) => {
+      const flat = flattenPath(pathOf(curve), way);
+      const [{ vertices, parameter }] = flat.subpaths;
+      let most = 0;
+      for (let i = 0; i + 1 < parameter.length && i < 40; i++) {
+        const [ax, ay, bx, by] = vertices.slice(2 * i, 2 * i + 4);
+        const at = (t: number): number => distanceToChord(...pointAt(curve, t), ax, ay, bx, by);
+        most = Math.max(most, greatestOn(at, parameter[i], parameter[i + 1]));
+      }
+      const found = greatestDeviation(pathOf(curve), flat);
+      expect(found).toBeLessThanOrEqual(flat.error);
+      if (way.placement) return; // a stretch may be nearer to its neighbour's edge
+      expect(found).toBeGreaterThanOrEqual(most * (1 - 1e-12));
+      // Rational curves of extreme weights run through most of their length between two of the places looked at.
+      if (parameter.length > 40 || curve.kind === "rational") return;
+      expect(found).toBeLessThanOrEqual(most * (1 + 1e-6) + 1e-9);
+    }),
+    { numRuns: 300 },
+  );
+  // A circle by one chord, and most of one: as far as the other side is.
+  const circle = flattenPath(parsePathData("M 10 0 A 10 10 0 0 1 -10 0 A 10 10 0 0 1 10 0 Z"), { count: 1 });
+  expect(greatestDeviation(parsePathData("M 10 0 A 10 10 0 0 1 -10 0 A 10 10 0 0 1 10 0 Z"), circle)).toBeCloseTo(
+    10,
+    6,
+  );
+});
+
+/** The greatest of a function at 300 places, and at 300 between the neighbours of the greatest. */
+function greatestOn(at: (t: number) => number, from: number, to: number): number {
+  let [a, b] = [from, to];
+  let most = 0;
+  for (let round = 0; round < 2; round++) {
+    let best = 0;
+    for (let k = 0; k <= 300; k++) if (at(a + ((b - a) * k) / 300) > at(a + ((b - a) * best) / 300)) best = k;
+    const place = (k: number): number => a + ((b - a) * Math.max(0, Math.min(300, k))) / 300;
+    most = Math.max(most, at(place(best)));
+    [a, b] = [place(best - 1), place(best + 1)];
+  }
+  return most;
+}
 
 test("vertices lie on the curve, ends are exact, and each knows its segment and parameter", () => {
   const path = parsePathData("M 0 0 C 10 40 60 -40 70 0 A 20 10 30 0 1 90 30 L 50 60 Z");

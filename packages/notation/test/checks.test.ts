@@ -129,9 +129,13 @@ test("y taken upwards: the mends turn the plan's axis, or mirror the outline", (
   for (const script of [turned, mirrored]) expect(found(script, [shore])).toEqual([]);
 });
 
-test("too few segments: the error in px", () => {
+test("too few segments: facets are found in every unit", () => {
   expect(found("a = circle((160, 120), radius: 100).flatten(2)")[0].message).toMatch(/up to [\d.]+ px from the curve/);
-  expect(found("plan 320 by 240, unit mm\na = circle((160, 120), radius: 100).flatten(2)")).toEqual([]);
+  // Half a px is 0.13 mm at 96 px to an inch; where the unit says nothing, the plan fits a screen.
+  expect(found("plan 320 by 240, unit mm\na = circle((160, 120), radius: 100).flatten(0.12)")).toEqual([]);
+  expect(found("plan 320 by 240, unit mm\na = circle((160, 120), radius: 100).flatten(0.2)")).toHaveLength(1);
+  expect(found("plan 3200 by 2400, unit paces\na = circle((1600, 1200), radius: 1000).flatten(2)")).toEqual([]);
+  expect(found("plan 3200 by 2400, unit paces\na = circle((1600, 1200), radius: 1000).flatten(4)")).toHaveLength(1);
 });
 
 test("a part moved as a whole keeps its size; dragged by its centre it cannot stretch", () => {

@@ -267,7 +267,7 @@ test("calls of the canvas standard are read as it draws them; all others are lis
     ctx.beginPath(); ctx.moveTo(0, 0); ctx.arcTo(10, 0, 10, 10, 4); ctx.lineTo(10, 10); ctx.lineTo(0, 10); ctx.fill();`);
   // By 80 · 60 less the parabola's third; a disc; a box; a square with one round corner.
   const want = [3200, 400 * Math.PI, 12, 100 - (1 - Math.PI / 4) * 16];
-  want.forEach((area, i) => expect((drawn.values[i] as Shape).area / area).toBeCloseTo(1, 2));
+  for (const [i, area] of want.entries()) expect((drawn.values[i] as Shape).area / area).toBeCloseTo(1, 2);
   expect((drawn.values[0] as Shape).fillRule).toBe("evenodd");
   expect(drawn.notes).toContain("translate(…)");
   expect(() => imported("drawLine(10, 20, 30, 40);\ndrawLine(1, 2, 3, 4);")).toThrow("2 × drawLine(…)");

@@ -243,12 +243,18 @@ export class SheetService {
     return { columns: grid.columns, rows: grid.rows, ...extremes(this.indexOf(shape).distance.field(grid)) };
   }
 
-  handoff(name: string, format: HandoffFormat, decimals: number): Handoff | null {
+  /** The text of a form, with the error bound of the outline that it writes. */
+  handoff(name: string, format: HandoffFormat, decimals: number): (Handoff & { error: number }) | null {
     const shape = this.shape(name);
     if (!shape) return null;
-    if (format === "svg-curves") return writeCurves(keepCurves(shape.regionSources(name)).path, { decimals });
-    if (format === "edge-table") return writeEdgeTable(shape.polygons, shape.regionSources(name), { decimals });
-    return writePolygons(format, shape.polygons, { name: plainName(name), decimals });
+    if (format === "svg-curves") {
+      const { path } = keepCurves(shape.regionSources(name));
+      return { ...writeCurves(path, { decimals }), error: shape.curveError };
+    }
+    const { error } = shape;
+    if (format === "edge-table")
+      return { ...writeEdgeTable(shape.polygons, shape.regionSources(name), { decimals }), error };
+    return { ...writePolygons(format, shape.polygons, { name: plainName(name), decimals }), error };
   }
 
   private shapes(): { name: string; shape: Shape }[] {

@@ -6,8 +6,9 @@
  * by a closed form, other curves by longest steps. Vertices lie on the curve, or beside it (placed.ts).
  */
 export { type ChordBound, chordBoundOf } from "./chord-bounds";
-export { chordDeviations } from "./deviations";
+export { chordDeviations, greatestDeviation } from "./deviations";
 export type { FlatPath, FlatSubpath } from "./flat-path";
+export { isCircular } from "./flatten-arc";
 export { flattenLevels, flattenPath, type LevelOptions } from "./flatten-path";
 export { chordLimit } from "./limit";
 export { longestChords } from "./longest-chords";

@@ -21,6 +21,8 @@ export interface HandoffOptions {
 export interface Handoff {
   text: string;
   vertices: number;
+  /** Where curves are kept: how many segments are curves, and how many are lines. */
+  segments?: { curves: number; lines: number };
   /** No vertex moved further than this when it was rounded, in plan units. */
   rounding: number;
   /** Vertices that became equal to the one before them in their ring. */

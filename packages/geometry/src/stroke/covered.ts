@@ -1,4 +1,5 @@
 import { type CombineResult, cleanedWithin } from "../arrangement";
+import type { EdgeSources } from "../curved";
 import { allRings, type Polygon, type Ring } from "../polygon";
 import { StrokeError } from "./side";
 
@@ -6,6 +7,15 @@ import { StrokeError } from "./side";
 export interface DerivedRegion {
   polygons: Polygon[];
   movement: number;
+}
+
+/** The same with how far chords that stand for curves and arcs may leave them; 0 where there are none. */
+export interface ApproximateRegion extends DerivedRegion {
+  deviation: number;
+  /** The same once edges are taken for the arcs that they stand for, see `traced`. */
+  curvedDeviation: number;
+  /** What its edges stand for, as far as that is arcs and lines; null where the region was put together from pieces. */
+  traced: (<T>(attached: T) => EdgeSources<T>[]) | null;
 }
 
 /** Rings whose edges cross no more often than this for each of their edges are cleaned at once. */

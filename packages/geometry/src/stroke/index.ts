@@ -9,7 +9,7 @@
  *
  * Words (join, cap, miter limit, dash) as in SVG 2, https://www.w3.org/TR/SVG2/painting.html#StrokeProperties
  */
-export type { DerivedRegion } from "./covered";
+export type { ApproximateRegion, DerivedRegion } from "./covered";
 export { dashPath } from "./dash";
 export { offsetOutlines } from "./offset";
 export { type Join, type SideStyle, StrokeError } from "./side";

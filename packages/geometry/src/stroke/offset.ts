@@ -3,11 +3,12 @@ import { locationIndex } from "../location";
 import { type Path, reversePath, type Segment } from "../path";
 import { allRings, type Operand, type Ring } from "../polygon";
 import { leastGap, withoutBuried } from "./buried";
-import { cleanedRings, cleanedSoon, coveredBy, type DerivedRegion } from "./covered";
+import { type ApproximateRegion, cleanedRings, cleanedSoon, coveredBy, type DerivedRegion } from "./covered";
 import { Disc } from "./disc";
 import { finerParts, type Part, partsOf } from "./parts";
 import { pieceOf, STEPS_A_PIECE, withoutRepeats } from "./pieces";
-import { hasBevels, type SideStyle, StrokeError, stepCount, walkBeside } from "./side";
+import { hasBevels, type SideStyle, StrokeError, stepCount, walkBeside, wholeWalk } from "./side";
+import { tracedWalks, turnedWalk, type WalkRing } from "./walk-sources";
 
 /**
  * A region grown by a distance (plan units), or shrunk where it is negative: with round joins exactly the points that
@@ -20,14 +21,29 @@ import { hasBevels, type SideStyle, StrokeError, stepCount, walkBeside } from ".
  * outline, which may be more. Throws {@link StrokeError} for a distance or tolerance that is not finite, a tolerance that
  * is not above 0, and where more than 1,048,576 vertices or 4,000,000 crossings would be needed at once.
  */
-export function offsetOutlines(outlines: Path, distance: number, style: SideStyle): DerivedRegion {
+export function offsetOutlines(outlines: Path, distance: number, style: SideStyle): ApproximateRegion {
   if (!Number.isFinite(distance)) throw new StrokeError(`the distance must be a finite number, not ${distance}`);
   if (!(style.tolerance > 0 && style.tolerance < Number.POSITIVE_INFINITY))
     throw new StrokeError(`the tolerance must be a finite number greater than 0, not ${style.tolerance}`);
   // Shrinking walks the outlines backwards, so that what is inside lies on the right, and turns the walk around again.
   const all = (distance < 0 ? reversePath(outlines) : outlines).subpaths.map(partsOf);
-  const walks = all.map((parts) => walkBeside(parts, true, Math.abs(distance), style).flatMap(({ walk }) => walk));
-  return cleanedSoon(walks.map(distance < 0 ? turnedAround : ringOf)) ?? inPieces(all, distance, style);
+  const sides = all.map((parts) => walkBeside(parts, true, Math.abs(distance), style));
+  const walks = sides.map((parts): WalkRing => {
+    const { points, edges } = wholeWalk(parts, true);
+    const walk = { ring: ringOf(points), edges };
+    return distance < 0 ? turnedWalk(walk) : walk;
+  });
+  const soon = cleanedSoon(walks.map(({ ring }) => ring));
+  if (!soon)
+    return {
+      ...inPieces(all, distance, style),
+      deviation: style.tolerance,
+      curvedDeviation: style.tolerance,
+      traced: null,
+    };
+  const deviation = sides.some((parts) => parts.some((side) => side.isRounded)) ? style.tolerance : 0;
+  const curvedDeviation = sides.some((parts) => parts.some((side) => side.isChorded)) ? style.tolerance : 0;
+  return { ...soon, deviation, curvedDeviation, traced: (attached) => tracedWalks(walks, attached, deviation) };
 }
 
 /**

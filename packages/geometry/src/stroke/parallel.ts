@@ -14,6 +14,8 @@ export interface Step {
   qy: number;
   nx: number;
   ny: number;
+  /** The segment's parameters, where the step lies between points of its parallel. */
+  along?: [number, number];
 }
 
 /**
@@ -56,7 +58,7 @@ function parallelStep(segment: Segment, a: number, b: number): Step {
   const [qx, qy] = pointAt(segment, b);
   const [sx, sy] = tangentAt(segment, a, 1);
   const [tx, ty] = tangentAt(segment, b, -1);
-  return { px, py, mx: sy, my: -sx, qx, qy, nx: ty, ny: -tx };
+  return { px, py, mx: sy, my: -sx, qx, qy, nx: ty, ny: -tx, along: [a, b] };
 }
 
 function chordStep(segment: Segment, a: number, b: number): Step {

@@ -5,7 +5,7 @@ import type { PartSide } from "./side";
 export const STEPS_A_PIECE = 16;
 
 /** What lies between an outline and the walk beside it. */
-export function pieceOf({ walk, feet }: PartSide): Ring {
+export function pieceOf({ walk, feet }: Pick<PartSide, "walk" | "feet">): Ring {
   const ring = [...walk];
   const base = withoutRepeats(feet);
   for (let i = base.length - 2; i >= 0; i -= 2) ring.push(base[i], base[i + 1]);

@@ -1,6 +1,7 @@
 import { curvatureAt, pointAt, type Segment } from "../path";
 import { arcsJoin } from "./arcs-join";
 import { normalAt, stepsBeside } from "./parallel";
+import { arcFrom, parallelArc } from "./parallel-arc";
 import type { Part } from "./parts";
 
 export type Join = "miter" | "round" | "bevel" | "arcs";
@@ -26,6 +27,21 @@ export interface PartSide {
   walk: number[];
   /** For each point of the walk the place of the outline that it belongs to. */
   feet: number[];
+  /** What the edge from each point on stands for: a part of an arc, or null for a straight one. */
+  edges: (WalkEdge | null)[];
+  /** Points of the walk that lie on a straight line from the point before to the one after, and could go. */
+  spare: number[];
+  /** Whether chords stand for curves or arcs in it. */
+  isRounded: boolean;
+  /** Whether some of them have no arc that they are parts of. */
+  isChorded: boolean;
+}
+
+/** A part of a curve that an edge stands for, by its parameters. */
+export interface WalkEdge {
+  segment: Segment;
+  from: number;
+  to: number;
 }
 
 /** Less of a turn than this is rounding: there is no corner, or it turns straight back. */
@@ -46,11 +62,16 @@ export function walkBeside(parts: readonly Part[], closed: boolean, h: number, s
     if (before) {
       walk.foot = pointAt(segment, 0);
       walk.bends = [curvatureAt(before.segment, 1), curvatureAt(segment, 0)];
+      walk.isBetweenLines = before.segment.kind === "line" && segment.kind === "line";
       walk.turn(normalAt(before.segment, 1), from, isInner ? inner : style, isInner);
     }
+    walk.points.isRounded ||= segment.kind !== "line";
+    const arc = parallelArc(segment, h);
+    walk.points.isChorded ||= segment.kind !== "line" && !(arc && steps.every((step) => step.along));
     for (const step of steps) {
       walk.foot = [step.px, step.py];
       walk.turn(from, [step.mx, step.my], inner, true);
+      if (arc && step.along) walk.standFor({ segment: arc, from: step.along[0], to: step.along[1] });
       walk.foot = [step.qx, step.qy];
       from = [step.nx, step.ny];
       walk.push(from);
@@ -58,6 +79,33 @@ export function walkBeside(parts: readonly Part[], closed: boolean, h: number, s
     walk.turn(from, normalAt(segment, 1), inner, true);
     return walk.points;
   });
+}
+
+/** The walks beside parts as one, without the points that a straight line passes through. */
+export function wholeWalk(
+  sides: readonly PartSide[],
+  closed: boolean,
+): { points: number[]; edges: (WalkEdge | null)[] } {
+  const points: number[] = [];
+  const edges: (WalkEdge | null)[] = [];
+  const isSpare: boolean[] = [];
+  for (const side of sides) {
+    const marked = new Set(side.spare);
+    for (let i = 0; i < side.walk.length; i += 2) {
+      const [x, y] = [side.walk[i], side.walk[i + 1]];
+      if (points.length && points[points.length - 2] === x && points[points.length - 1] === y) {
+        isSpare[isSpare.length - 1] ||= marked.has(i / 2);
+        edges[edges.length - 1] = side.edges[i / 2];
+      } else {
+        points.push(x, y);
+        edges.push(side.edges[i / 2]);
+        isSpare.push(marked.has(i / 2));
+      }
+    }
+  }
+  const n = points.length;
+  if (closed && n > 2 && points[n - 2] === points[0] && points[n - 1] === points[1]) isSpare[n / 2 - 1] ||= isSpare[0];
+  return { points: points.filter((_, i) => !isSpare[i >> 1]), edges: edges.filter((_, i) => !isSpare[i]) };
 }
 
 /** The steps of a walk beside a segment. */
@@ -89,10 +137,12 @@ type Vector = [number, number];
 
 /** A walk at distance h from feet. */
 class Walk {
-  readonly points: PartSide = { walk: [], feet: [] };
+  readonly points: PartSide = { walk: [], feet: [], edges: [], spare: [], isRounded: false, isChorded: false };
   foot: Vector = [0, 0];
   /** The curvature of the outline before and after a corner. */
   bends: Vector = [0, 0];
+  /** Whether straight edges lead to the corner and away from it. */
+  isBetweenLines = false;
 
   constructor(private readonly h: number) {}
 
@@ -104,8 +154,10 @@ class Walk {
   turn(m: Vector, n: Vector, { join, miterLimit, tolerance }: SideStyle, sweeps: boolean): void {
     const cross = m[0] * n[1] - m[1] * n[0];
     const dot = m[0] * n[0] + m[1] * n[1];
-    this.push(m);
     const isStraight = Math.abs(cross) <= NO_TURN;
+    const isMiter = cross > 0 && !isStraight && join === "miter" && isWithinLimit(dot, miterLimit);
+    if (this.isBetweenLines && !sweeps && (isMiter || (cross === 0 && dot > 0))) this.skip();
+    this.push(m);
     if (isStraight && dot > 0) return;
     if (cross < 0 && !isStraight) {
       this.push([0, 0]);
@@ -121,22 +173,41 @@ class Walk {
     else if (join === "arcs") {
       // Around the foot, h being the unit.
       const { h, bends } = this;
+      this.points.isRounded = this.points.isChorded = true;
       for (const place of arcsJoin(m, n, bends[0] * h, bends[1] * h, miterLimit, tolerance / h)) this.push(place);
     }
+    if (this.isBetweenLines && isMiter) this.skip();
     this.push(n);
+  }
+
+  /** The next point lies on a straight line. */
+  private skip(): void {
+    this.points.spare.push(this.points.walk.length / 2);
   }
 
   push([x, y]: Vector): void {
     const { walk, feet } = this.points;
     walk.push(this.foot[0] + this.h * x, this.foot[1] + this.h * y);
     feet.push(this.foot[0], this.foot[1]);
+    this.points.edges.push(null);
+  }
+
+  /** Says what the edge from the last point to the next one stands for. */
+  standFor(edge: WalkEdge): void {
+    this.points.edges[this.points.edges.length - 1] = edge;
   }
 
   private arc([mx, my]: Vector, angle: number, tolerance: number): void {
     const [x, y] = this.foot;
-    const { walk, feet } = this.points;
+    const { walk, feet, edges } = this.points;
+    this.points.isRounded = true;
+    const before = edges.length;
     arcAround(walk, x, y, mx, my, angle, this.h, tolerance);
     while (feet.length < walk.length) feet.push(x, y);
+    while (edges.length < walk.length / 2) edges.push(null);
+    const segment = arcFrom(x, y, [mx, my], this.h, angle);
+    const count = edges.length - before + 1;
+    for (let i = 0; i < count; i++) edges[before - 1 + i] = { segment, from: i / count, to: (i + 1) / count };
   }
 }
 

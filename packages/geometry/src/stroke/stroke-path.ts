@@ -2,12 +2,23 @@ import { distanceIndex } from "../distance";
 import { type Path, pointAt, reversedSegment, reversePath, type Segment, type Subpath } from "../path";
 import { allRings, type Ring } from "../polygon";
 import { leastGap, withoutBuried } from "./buried";
-import { cleanedRings, cleanedSoon, coveredBy, type DerivedRegion } from "./covered";
+import { type ApproximateRegion, cleanedRings, cleanedSoon, coveredBy, type DerivedRegion } from "./covered";
 import { Disc } from "./disc";
 import { normalAt } from "./parallel";
+import { arcFrom } from "./parallel-arc";
 import { finerParts, type Part, partsOf } from "./parts";
 import { pieceOf, STEPS_A_PIECE, withoutRepeats } from "./pieces";
-import { arcAround, hasBevels, type SideStyle, StrokeError, stepCount, walkBeside } from "./side";
+import {
+  arcAround,
+  hasBevels,
+  type SideStyle,
+  StrokeError,
+  stepCount,
+  type WalkEdge,
+  walkBeside,
+  wholeWalk,
+} from "./side";
+import { tracedWalks, type WalkRing } from "./walk-sources";
 
 export type Cap = "butt" | "round" | "square";
 
@@ -32,7 +43,7 @@ export interface StrokeStyle extends SideStyle {
  * than 1,048,576 vertices beside a segment, or 4,000,000 crossings at once, would be needed.
  * Source: SVG 2, section 13.5, https://www.w3.org/TR/SVG2/painting.html#StrokeShape
  */
-export function strokePath(path: Path, style: StrokeStyle): DerivedRegion {
+export function strokePath(path: Path, style: StrokeStyle): ApproximateRegion {
   for (const [name, value] of [
     ["width", style.width],
     ["tolerance", style.tolerance],
@@ -42,45 +53,63 @@ export function strokePath(path: Path, style: StrokeStyle): DerivedRegion {
   if (style.side === "left") return oneSided(reversePath(path), style);
   if (style.side === "right") return oneSided(path, style);
   const outlines = path.subpaths.map((subpath) => ({ subpath, parts: partsOf(subpath) }));
-  const soon = cleanedSoon(
-    outlines.flatMap(({ subpath, parts }) =>
-      parts.length > 0 ? bothSides(parts, subpath, style) : dot(subpath, style),
-    ),
+  const whole = outlines.map(({ subpath, parts }) =>
+    parts.length > 0
+      ? bothSides(parts, subpath, style)
+      : {
+          walks: dot(subpath, style).map(plainWalk),
+          isRounded: style.cap === "round",
+          isChorded: style.cap === "round",
+        },
   );
-  if (soon) return soon;
+  const walks = whole.flatMap((each) => each.walks);
+  const soon = cleanedSoon(walks.map(({ ring }) => ring));
+  if (soon) {
+    const deviation = whole.some(({ isRounded }) => isRounded) ? style.tolerance : 0;
+    const curvedDeviation = whole.some(({ isChorded }) => isChorded) ? style.tolerance : 0;
+    return { ...soon, deviation, curvedDeviation, traced: (attached) => tracedWalks(walks, attached, deviation) };
+  }
   const isWhole = outlines.every(
     ({ subpath: { closed }, parts }) =>
       (closed || style.cap === "round") &&
       !hasBevels(parts, closed, style) &&
       !hasBevels(reversed(parts), closed, style),
   );
-  return isWhole && leastGap(style.width / 2, style.tolerance) > style.width / 4
-    ? nearby(outlines, style)
-    : coveredBy(
-        outlines.flatMap(({ subpath, parts }) =>
-          parts.length > 0 ? piecesOf(parts, subpath, style) : [dot(subpath, style)],
-        ),
-      );
+  const region =
+    isWhole && leastGap(style.width / 2, style.tolerance) > style.width / 4
+      ? nearby(outlines, style)
+      : coveredBy(
+          outlines.flatMap(({ subpath, parts }) =>
+            parts.length > 0 ? piecesOf(parts, subpath, style) : [dot(subpath, style)],
+          ),
+        );
+  return { ...region, deviation: style.tolerance, curvedDeviation: style.tolerance, traced: null };
 }
 
 /** What lies on the right of outlines, up to half the width away. */
-function oneSided(path: Path, style: StrokeStyle): DerivedRegion {
+function oneSided(path: Path, style: StrokeStyle): ApproximateRegion {
   const h = style.width / 2;
   const outlines = path.subpaths
     .map((subpath) => ({ subpath, parts: partsOf(subpath) }))
     .filter(({ parts }) => parts.length > 0);
   const whole = outlines.map(({ subpath, parts }) => {
     const sides = walkBeside(parts, subpath.closed, h, style);
-    return pieceOf({ walk: sides.flatMap(({ walk }) => walk), feet: sides.flatMap(({ feet }) => feet) });
+    const isRounded = sides.some((side) => side.isRounded);
+    const [walk, feet] = [wholeWalk(sides, subpath.closed).points, sides.flatMap((side) => side.feet)];
+    return { ring: pieceOf({ walk, feet }), isRounded };
   });
-  const soon = cleanedSoon(whole);
-  if (soon) return soon;
+  const soon = cleanedSoon(whole.map(({ ring }) => ring));
+  if (soon) {
+    const deviation = whole.some(({ isRounded }) => isRounded) ? style.tolerance : 0;
+    return { ...soon, deviation, curvedDeviation: deviation, traced: null };
+  }
   const countOf = (segment: Segment): number => Math.ceil(stepCount(segment, h, style.tolerance) / STEPS_A_PIECE);
-  return coveredBy(
+  const region = coveredBy(
     outlines.flatMap(({ subpath, parts }) =>
       walkBeside(finerParts(parts, countOf), subpath.closed, h, style).map((side) => [pieceOf(side)]),
     ),
   );
+  return { ...region, deviation: style.tolerance, curvedDeviation: style.tolerance, traced: null };
 }
 
 interface Outline {
@@ -115,15 +144,34 @@ function nearby(outlines: readonly Outline[], style: StrokeStyle): DerivedRegion
   return { polygons, movement: movement + band.movement };
 }
 
-/** The walk around an open outline, or those on both sides of a closed one. */
-function bothSides(parts: readonly Part[], { closed }: Subpath, style: StrokeStyle): Ring[] {
+/** The walk around an open outline, or those on both sides of a closed one, and whether chords stand for curves in them. */
+function bothSides(
+  parts: readonly Part[],
+  { closed }: Subpath,
+  style: StrokeStyle,
+): { walks: WalkRing[]; isRounded: boolean; isChorded: boolean } {
   const back = reversed(parts);
-  const [right, left] = [parts, back].map((side) =>
-    walkBeside(side, closed, style.width / 2, style).flatMap(({ walk }) => walk),
-  );
-  if (closed) return [Float64Array.from(right), Float64Array.from(left)];
-  const caps = [parts, back].map((side) => capAt(side[side.length - 1].segment, style));
-  return [Float64Array.from([...right, ...caps[0], ...left, ...caps[1]])];
+  const sides = [parts, back].map((side) => walkBeside(side, closed, style.width / 2, style));
+  const isRounded = sides.some((side) => side.some((part) => part.isRounded));
+  const isChorded = sides.some((side) => side.some((part) => part.isChorded));
+  const [right, left] = sides.map((side) => wholeWalk(side, closed));
+  if (closed)
+    return {
+      walks: [right, left].map(({ points, edges }) => ({ ring: Float64Array.from(points), edges })),
+      isRounded,
+      isChorded,
+    };
+  const ends = [parts, back].map((side) => capWalk(side[side.length - 1].segment, style));
+  const all = [right, ends[0], left, ends[1]];
+  // A cap begins on the last point of the walk before it.
+  right.edges[right.edges.length - 1] = ends[0].first;
+  left.edges[left.edges.length - 1] = ends[1].first;
+  const ring = Float64Array.from(all.flatMap(({ points }) => points));
+  return {
+    walks: [{ ring, edges: all.flatMap(({ edges }) => edges) }],
+    isRounded: isRounded || style.cap === "round",
+    isChorded,
+  };
 }
 
 /** The same stroke in pieces along the outline, with its caps. */
@@ -174,6 +222,24 @@ function capAt(segment: Segment, { cap, width, tolerance }: StrokeStyle): number
   const walk: number[] = [];
   arcAround(walk, px, py, nx, ny, Math.PI, h, tolerance);
   return walk;
+}
+
+/** The same with what its edges stand for: `first` for the one that leads to its first point. */
+function capWalk(
+  segment: Segment,
+  style: StrokeStyle,
+): { points: number[]; edges: (WalkEdge | null)[]; first: WalkEdge | null } {
+  const points = capAt(segment, style);
+  const count = points.length / 2 + 1;
+  if (style.cap !== "round") return { points, edges: points.slice(0, points.length / 2).map(() => null), first: null };
+  const [x, y] = pointAt(segment, 1);
+  const arc = arcFrom(x, y, normalAt(segment, 1), style.width / 2, Math.PI);
+  const parts = Array.from({ length: count }, (_, i) => ({ segment: arc, from: i / count, to: (i + 1) / count }));
+  return { points, edges: parts.slice(1), first: parts[0] };
+}
+
+function plainWalk(ring: Ring): WalkRing {
+  return { ring, edges: Array.from({ length: ring.length / 2 }, () => null) };
 }
 
 function dot({ x, y, heading = [1, 0] }: Subpath, { cap, width, tolerance }: StrokeStyle): Ring[] {

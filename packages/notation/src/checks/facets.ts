@@ -1,16 +1,26 @@
+import { toPlanUnits } from "../functions/lengths";
+import type { PlanSettings } from "../sheet/evaluated";
 import { shortNumber } from "../short-number";
 import type { SheetFacts, SheetFinding } from "./facts";
 
 /** An error of more than this many px is seen without magnification. */
 const SEEN = 0.5;
+/** How large a plan is on a screen, in px, where its unit says nothing about that. */
+const SCREEN = 720;
 
-/** Curves with so few chords that their facets are seen at scale 1, on a plan in px. */
+/** Curves whose chords are so long that their facets are seen at scale 1. */
 export function checkFacets({ plan, definitions, statementOf }: SheetFacts): SheetFinding[] {
-  if (plan.unit !== "px") return [];
+  const seen = SEEN * pixelOf(plan);
   return definitions.flatMap(({ name, value }) => {
-    if (value?.type !== "shape" || value.combination || !(value.flat.error > SEEN)) return [];
-    const message = `its chords lie up to ${shortNumber(value.flat.error)} px from the curve: facets show at scale 1, and ten times as much when magnified ten times; a tolerance of ${SEEN} or less hides them`;
+    if (value?.type !== "shape" || value.combination || !(value.flat.error > seen) || !(value.deviation > seen))
+      return [];
+    const message = `facets show at scale 1: chords lie up to ${shortNumber(value.deviation)} ${plan.unit} from the curve. A tolerance of ${shortNumber(seen)} hides them`;
     const { statement, from } = statementOf(name);
     return [{ from, span: statement.nameSpan, message, mends: [], marks: [] }];
   });
+}
+
+/** A pixel in plan units: by the plan's density, or by its size on the screen. */
+function pixelOf({ unit, density, width, height }: PlanSettings): number {
+  return toPlanUnits(1, "px", unit, density) ?? Math.max(width, height) / SCREEN;
 }

@@ -20,6 +20,7 @@ export function combineShapes(
     fillRule: "nonzero",
     tolerance,
     carried,
+    carriedByCurves: Math.max(0, ...operands.map(({ shape }) => shape.curveError)) + report.movement,
     handles: operands.flatMap(({ shape }) => shape.handles),
     combination: { operation, operands: [...operands], report },
     polygons,

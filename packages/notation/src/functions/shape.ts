@@ -1,5 +1,6 @@
 import {
   type Affine,
+  type ApproximateRegion,
   allRings,
   area,
   bounds,
@@ -25,6 +26,7 @@ import {
   type FlattenOptions,
   fitCurves,
   flattenPath,
+  greatestDeviation,
   IDENTITY,
   type MultiPolygon,
   momentsOf,
@@ -77,6 +79,8 @@ interface ShapeParts {
   flattening?: FlattenOptions;
   /** The error bound that earlier steps left in the outline itself, in plan units. */
   carried?: number;
+  /** The same for the outline with the true curves of what it was made from, where those can be kept. */
+  carriedByCurves?: number;
   centre?: { x: number; y: number };
   handles?: Handle[];
   combination?: Combination;
@@ -100,6 +104,7 @@ export type Sources = EdgeSources<string>[];
 
 interface Computed {
   flat: FlatPath | null;
+  deviation?: number;
   polygons: MultiPolygon | null;
 }
 
@@ -171,9 +176,20 @@ export class Shape {
     return this.flat.subpaths.reduce((sum, { vertices }) => sum + vertices.length / 2, 0);
   }
 
+  /** The greatest distance of its curves from the chords that stand for them. */
+  get deviation(): number {
+    this.computed.deviation ??= greatestDeviation(this.outline, this.flat);
+    return this.computed.deviation;
+  }
+
   /** Bounds the distance between the true outline and the vertices' outline, all steps together. */
   get error(): number {
-    return this.carried + this.flat.error;
+    return this.carried + this.deviation;
+  }
+
+  /** The same where its curves are kept: what flattening left is not part of it. */
+  get curveError(): number {
+    return this.parts.carriedByCurves ?? this.carried;
   }
 
   get operand(): Operand {
@@ -271,8 +287,7 @@ export class Shape {
   /** What a stroke along the outline covers, dashed where lengths are given. */
   stroke(style: Omit<StrokeStyle, "tolerance">, dash: readonly number[], phase: number): Shape {
     const { outline, tolerance } = this.parts;
-    const { polygons, movement } = strokePath(dashPath(outline, dash, phase), { ...style, tolerance });
-    return this.ofPolygons(polygons, this.carried + tolerance + movement);
+    return this.ofRegion(strokePath(dashPath(outline, dash, phase), { ...style, tolerance }), this.carried);
   }
 
   /** Corners cut off by arcs or lines, and what became of each. */
@@ -332,8 +347,7 @@ export class Shape {
   offset(distance: number, style: Omit<SideStyle, "tolerance">): Shape {
     const { tolerance } = this.parts;
     const { outlines, error } = boundaryOf(this);
-    const { polygons, movement } = offsetOutlines(outlines, distance, { ...style, tolerance });
-    return this.ofPolygons(polygons, error + tolerance + movement);
+    return this.ofRegion(offsetOutlines(outlines, distance, { ...style, tolerance }), error);
   }
 
   /** With fewer of its vertices, within a distance of what they told. */
@@ -416,14 +430,32 @@ export class Shape {
     return sourcesOf(path, flattenPath(path, this.flattening), CUT);
   }
 
-  private ofPolygons(polygons: Polygon[], carried: number, sources?: ShapeParts["sources"]): Shape {
+  /** A region that was made from its outlines, which are off by an error. */
+  private ofRegion(
+    { polygons, movement, deviation, curvedDeviation, traced }: ApproximateRegion,
+    error: number,
+  ): Shape {
+    const { attached } = this.parts;
+    const sources = traced ? onceFor((label: string) => traced(attached ?? label)) : undefined;
+    const byCurves = sources ? error + curvedDeviation + movement : undefined;
+    return this.ofPolygons(polygons, error + deviation + movement, sources, byCurves);
+  }
+
+  private ofPolygons(
+    polygons: Polygon[],
+    carried: number,
+    sources?: ShapeParts["sources"],
+    carriedByCurves?: number,
+  ): Shape {
     const subpaths = operandOf(polygons).rings.flatMap((ring) => polygonPath(ring).subpaths);
-    return this.derived({ outline: { subpaths }, carried, polygons, sources });
+    return this.derived({ outline: { subpaths }, carried, carriedByCurves, polygons, sources });
   }
 
   /** Another outline made from this one: shown like it, without what was told of this one. */
   private derived(
-    parts: Pick<ShapeParts, "outline" | "carried" | "polygons" | "sources"> & { fillRule?: FillRule },
+    parts: Pick<ShapeParts, "outline" | "carried" | "carriedByCurves" | "polygons" | "sources"> & {
+      fillRule?: FillRule;
+    },
   ): Shape {
     const { tolerance, opacity } = this.parts;
     // Where edges are traced they carry it already, but for those of a cut, which have a name of their own.
@@ -454,6 +486,7 @@ export class Shape {
       tolerance,
       flattening: this.parts.flattening,
       carried: carried * stretch,
+      carriedByCurves: this.curveError * stretch,
       centre: { x, y },
       opacity: this.parts.opacity,
       attached: this.parts.attached,

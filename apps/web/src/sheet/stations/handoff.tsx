@@ -1,4 +1,4 @@
-import { type HandoffFormat, handoffFormats } from "@vertexon/geometry";
+import { type Handoff, type HandoffFormat, handoffFormats } from "@vertexon/geometry";
 import { App, Button, InputNumber, Segmented } from "antd";
 import { useState } from "react";
 import { fixed, plural, small } from "@/format/numbers";
@@ -51,7 +51,7 @@ export function HandoffStation({ view, thread, shape, onEdit }: StationProps) {
   const copy = async () => {
     if (!handoff) return;
     await navigator.clipboard.writeText(handoff.text);
-    message.success(`${plural(handoff.vertices, "vertex", "vertices")} copied`);
+    message.success(`${countOf(handoff)} copied`);
   };
   const save = () => {
     if (!handoff) return;
@@ -99,14 +99,14 @@ export function HandoffStation({ view, thread, shape, onEdit }: StationProps) {
           rows={[
             [
               "contents",
-              `${plural(handoff.vertices, "vertex", "vertices")}, ${plural(answered.question.shape.shape.polygons.length, "polygon")}, y ${view.plan.yDown ? "down" : "up"}, ${view.plan.unit}`,
+              `${countOf(handoff)}, ${plural(answered.question.shape.shape.polygons.length, "polygon")}, y ${view.plan.yDown ? "down" : "up"}, ${view.plan.unit}`,
             ],
             [
               "error bound",
               <span key="e">
-                <span className="mono">{small(answered.question.shape.shape.error + handoff.rounding)}</span>{" "}
+                <span className="mono">{small(handoff.error + handoff.rounding)}</span>{" "}
                 <span className="quiet">
-                  = {small(answered.question.shape.shape.error)} outline + {small(handoff.rounding)} digits
+                  = {small(handoff.error)} outline + {small(handoff.rounding)} digits
                 </span>
               </span>,
             ],
@@ -114,7 +114,7 @@ export function HandoffStation({ view, thread, shape, onEdit }: StationProps) {
               ? ([
                   [
                     "too few digits",
-                    `${plural(handoff.merged, "vertex", "vertices")} became equal to the one before: take more decimals`,
+                    `${plural(handoff.merged, "vertex", "vertices")} became equal to the one before: choose more decimals`,
                   ],
                 ] as [string, string][])
               : []),
@@ -129,4 +129,10 @@ export function HandoffStation({ view, thread, shape, onEdit }: StationProps) {
       )}
     </Panel>
   );
+}
+
+/** What a text holds: vertices, or the segments of the forms that keep curves. */
+function countOf({ vertices, segments }: Handoff): string {
+  if (!segments) return plural(vertices, "vertex", "vertices");
+  return `${plural(segments.curves, "curve")}, ${plural(segments.lines, "line")}`;
 }
