@@ -99,10 +99,11 @@ test("the greatest deviation is the true one to within a millionth, also of chor
       const found = greatestDeviation(pathOf(curve), flat);
       expect(found).toBeLessThanOrEqual(flat.error);
       if (way.placement) return; // a stretch may be nearer to its neighbour's edge
-      expect(found).toBeGreaterThanOrEqual(most * (1 - 1e-12));
+      expect(found).toBeGreaterThanOrEqual(most * (1 - 1e-11));
       // Rational curves of extreme weights run through most of their length between two of the places looked at.
       if (parameter.length > 40 || curve.kind === "rational") return;
-      expect(found).toBeLessThanOrEqual(most * (1 + 1e-6) + 1e-9);
+      // A fold that runs past its chord by little does so between two of the places looked at.
+      expect(found).toBeLessThanOrEqual(most * (1 + 1e-6) + 1e-5 * flat.error + 1e-12);
     }),
     { numRuns: 300 },
   );

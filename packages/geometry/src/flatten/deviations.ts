@@ -86,33 +86,35 @@ function deviationOf(segment: Segment, chord: Chord, bound: ChordBound, least: n
 const SLIGHTLY = 1e-9;
 
 /**
- * Branch and bound. The distance from a segment is a convex function of the place, so that over a part of the curve it is
- * at most the greater one at both ends and what the part leaves its own chord by.
+ * Branch and bound, level by level. The distance from a segment is a convex function of the place, so that over a part of
+ * the curve it is at most the greater one at both ends and what the part leaves its own chord by.
  */
 function searched(segment: Segment, { t0, t1, ...chord }: Chord, bound: ChordBound, least: number): number {
   const at = (t: number): number => distanceFrom(chord, pointAt(segment, t));
-  // Bounds that are only rounding are not split any more.
-  const rounding = roundingOf(segment);
-  const open = [{ from: t0, to: t1, start: at(t0), end: at(t1) }];
+  let open = [{ from: t0, to: t1, start: at(t0), end: at(t1) }];
   let best = Math.max(least, open[0].start, open[0].end);
-  for (let splits = 0; open.length > 0; splits++) {
-    const { from, to, start, end } = open.pop()!;
-    const most = Math.max(start, end) + bound(from, to);
-    if (most <= best * (1 + ENOUGH) + rounding) continue;
-    const middle = (from + to) / 2;
-    if (splits >= MOST_SPLITS || !(middle > from && middle < to)) {
-      best = Math.max(best, most);
-      continue;
+  const slack = roundingOf(segment);
+  for (let level = 0; level < MOST_LEVELS; level++) {
+    const halves: typeof open = [];
+    for (const { from, to, start, end } of open) {
+      const middle = (from + to) / 2;
+      const value = at(middle);
+      best = Math.max(best, value);
+      halves.push({ from, to: middle, start, end: value }, { from: middle, to, start: value, end });
     }
-    const value = at(middle);
-    best = Math.max(best, value);
-    open.push({ from, to: middle, start, end: value }, { from: middle, to, start: value, end });
+    const most = ({ from, to, start, end }: (typeof open)[number]): number => Math.max(start, end) + bound(from, to);
+    open = halves.filter((part) => most(part) > best * (1 + ENOUGH) + slack);
+    if (open.length === 0) return best * (1 + ENOUGH);
+    // Only where the curve runs along its own chord, all of it: what is left is next to nothing then.
+    if (open.length > MOST_OPEN) return Math.max(best, ...open.map(most));
   }
   return best * (1 + ENOUGH);
 }
 
 const ENOUGH = 1e-10;
-const MOST_SPLITS = 20_000;
+/** Parameters have no more bits than that. */
+const MOST_LEVELS = 52;
+const MOST_OPEN = 4096;
 
 function distanceFrom({ ax, ay, bx, by }: Omit<Chord, "t0" | "t1">, [x, y]: [number, number]): number {
   const [dx, dy] = [bx - ax, by - ay];
