@@ -39,7 +39,9 @@ async function check(name, command, args, holds = () => true) {
 
 async function jest() {
   const report = path.join(scratch, "jest.json");
-  await run(bin("jest"), ["--json", `--outputFile=${report}`], { show: true });
+  // The database loads its files by dynamic imports.
+  const env = { NODE_OPTIONS: "--experimental-vm-modules --no-warnings" };
+  await run(bin("jest"), ["--json", `--outputFile=${report}`], { env, show: true });
   const { numPassedTests = 0, numFailedTests = 1, numRuntimeErrorTestSuites = 0 } = read(report);
   count(
     "Kernel, notation and parts of the interface (Jest)",
@@ -55,12 +57,24 @@ async function playwright() {
     env: { PLAYWRIGHT_JSON_OUTPUT_NAME: report, CHROMIUM: chromium },
     show: true,
   });
-  const { stats, errors = [] } = read(report);
+  const { stats, errors = [], suites = [] } = read(report);
+  const flaky = flakyIn(suites);
+  if (flaky.length)
+    console.log(`! flaky, passed only when tried again:\n${flaky.map((name) => `  ${name}`).join("\n")}`);
   count(
     "The interface in Chromium (Playwright)",
     stats ? stats.expected + stats.flaky : 0,
     stats ? stats.unexpected + errors.length : 1,
   );
+}
+
+/** The names of the tests that did not pass at once. */
+function flakyIn(suites, above = "") {
+  return suites.flatMap(({ title, specs = [], suites: inner = [] }) => {
+    const path = above ? `${above} › ${title}` : title;
+    const own = specs.filter(({ tests }) => tests.some(({ status }) => status === "flaky"));
+    return [...own.map((spec) => `${path} › ${spec.title}`), ...flakyIn(inner, path)];
+  });
 }
 
 function read(report) {

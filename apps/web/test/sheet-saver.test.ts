@@ -37,7 +37,7 @@ test("changes are gathered, sent with their revision, and saved only when confir
   s.change({ script: "ab" });
   expect(s.unsaved).toBe(true);
   await jest.advanceTimersByTimeAsync(600);
-  expect(sent.map(({ body }) => body)).toEqual([{ script: "ab", revision: 1 }]);
+  expect(sent.map(({ body }) => body)).toEqual([{ script: "ab", revision: 1, save: expect.any(String) }]);
   expect(kinds()).toEqual(["waiting", "waiting", "saving"]);
   sent[0].answer(200, confirmed(2));
   await settle();
@@ -45,7 +45,7 @@ test("changes are gathered, sent with their revision, and saved only when confir
   expect(s.unsaved).toBe(false);
   s.change({ name: "N" });
   await jest.advanceTimersByTimeAsync(600);
-  expect(sent[1].body).toEqual({ name: "N", revision: 2 });
+  expect(sent[1].body).toMatchObject({ name: "N", revision: 2 });
 });
 
 test("what is typed while a change is on its way is sent after it, and nothing is called saved before", async () => {
@@ -59,10 +59,10 @@ test("what is typed while a change is on its way is sent after it, and nothing i
   await settle();
   expect(kinds().at(-1)).toBe("waiting");
   await jest.advanceTimersByTimeAsync(600);
-  expect(sent[1].body).toEqual({ script: "ab", revision: 2 });
+  expect(sent[1].body).toMatchObject({ script: "ab", revision: 2 });
 });
 
-test("without an answer the change is kept and sent again, with what came since", async () => {
+test("without an answer the very same save is sent again, and after it what came since", async () => {
   const s = saver();
   s.change({ script: "a" });
   await jest.advanceTimersByTimeAsync(600);
@@ -70,8 +70,26 @@ test("without an answer the change is kept and sent again, with what came since"
   await settle();
   expect(states.at(-1)).toMatchObject({ kind: "failed", message: expect.stringContaining("does not answer") });
   s.change({ name: "N" });
+  expect(s.unsaved).toBe(true);
   await jest.advanceTimersByTimeAsync(5000);
-  expect(sent.at(-1)?.body).toEqual({ script: "a", name: "N", revision: 1 });
+  // The server may have it: by its name it tells that this is no conflict.
+  expect(sent[1].body).toEqual(sent[0].body);
+  sent[1].answer(200, confirmed(2));
+  await jest.advanceTimersByTimeAsync(600);
+  expect(sent[2].body).toMatchObject({ name: "N", revision: 2 });
+  expect(sent[2].body.save).not.toBe(sent[0].body.save);
+});
+
+test("what can never be saved is said at once, and not tried", async () => {
+  const s = saver();
+  s.change({ script: "a = 1\0" });
+  await jest.advanceTimersByTimeAsync(60_000);
+  expect(sent).toHaveLength(0);
+  expect(states.at(-1)).toMatchObject({ kind: "failed", message: expect.stringContaining("U+0000") });
+  expect(s.unsaved).toBe(true);
+  s.change({ script: "a = 1" });
+  await jest.advanceTimersByTimeAsync(600);
+  expect(sent[0].body).toMatchObject({ script: "a = 1" });
 });
 
 test("a stale change stays unsaved until it is given up, and is not sent again by itself", async () => {

@@ -44,12 +44,10 @@ export function AllSheets({ initial }: { initial: SheetData[] }) {
       const made = await request<SheetData>("POST", "/api/sheets", body);
       router.push(`/sheets/${made.id}`);
     });
-  const duplicate = ({ id, name, note, script, attached }: SheetData) =>
+  const duplicate = ({ id }: SheetData) =>
     attempt(async () => {
-      const attachments = attached ? await request("GET", `/api/sheets/${id}/attachments`) : [];
-      const body = { name: `${name.slice(0, 112)} (copy)`, note, script, attachments };
-      const made = await request<SheetData>("POST", "/api/sheets", body);
-      setSheets((now) => [{ ...made, attached }, ...now]);
+      const made = await request<SheetData>("POST", `/api/sheets/${id}/duplicate`);
+      setSheets((now) => [made, ...now]);
     });
   const rename = (sheet: SheetData, name: string) => {
     setRenaming(null);

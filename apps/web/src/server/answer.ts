@@ -1,7 +1,13 @@
 import { NextResponse } from "next/server";
 import { type Schema, ValidationError } from "yup";
 import { FolderInUseError } from "../storage/lock";
-import { NameTakenError, NoSuchAttachmentError, NoSuchSheetError, StaleSheetError } from "../storage/sheets";
+import {
+  NameTakenError,
+  NoSuchAttachmentError,
+  NoSuchSheetError,
+  StaleSheetError,
+  TooManyFilesError,
+} from "../storage/sheets";
 import { MOST_BODY } from "./request-bodies";
 
 /** A request that cannot be answered, with its HTTP status. */
@@ -21,10 +27,17 @@ export async function answer(run: () => Promise<unknown>, status = 200): Promise
     return value === undefined ? new NextResponse(null, { status: 204 }) : NextResponse.json(value, { status });
   } catch (error) {
     const problem = statusOf(error);
-    if (problem === 500) console.error(error);
-    const message = problem === 500 ? "the server could not do this; its log says why" : (error as Error).message;
+    if (problem === 500) log(error);
+    const message = problem === 500 ? "the server could not do this; its log says where" : (error as Error).message;
     return NextResponse.json({ error: message }, { status: problem });
   }
+}
+
+/** Where it failed, and nothing of what was asked or kept: messages of the database hold both. */
+function log(error: unknown): void {
+  const { name = "Error", stack = "" } = error instanceof Error ? error : {};
+  const places = stack.split("\n").filter((line) => line.startsWith("    at "));
+  console.error(`Vertexon: ${name}\n${places.slice(0, 12).join("\n")}`);
 }
 
 function statusOf(error: unknown): number {
@@ -32,12 +45,15 @@ function statusOf(error: unknown): number {
   if (error instanceof ValidationError) return 400;
   if (error instanceof NoSuchSheetError || error instanceof NoSuchAttachmentError) return 404;
   if (error instanceof StaleSheetError || error instanceof NameTakenError) return 409;
+  if (error instanceof TooManyFilesError) return 413;
   if (error instanceof FolderInUseError) return 503;
   return 500;
 }
 
 /** Reads and checks a JSON body. Stops reading at the limit, whatever length was announced. */
 export async function readBody<T>(request: Request, schema: Schema<T>, most = MOST_BODY): Promise<T> {
+  if (!/^application\/json\b/i.test(request.headers.get("content-type") ?? ""))
+    throw new RequestError(415, 'the body must be JSON, and say so: "content-type: application/json"');
   const text = await limitedText(request, most);
   let body: unknown;
   try {

@@ -1,4 +1,6 @@
+import { unsavableIn } from "@vertexon/notation";
 import { array, number, object, string } from "yup";
+import { MOST_FILES } from "../storage/sheets";
 
 /** A script may be no longer than this many characters. */
 export const MOST_SCRIPT = 1_000_000;
@@ -9,19 +11,30 @@ export const MOST_BODY = 4_200_000;
 /** That of a request which carries attached files. */
 export const MOST_BODY_WITH_FILES = 68_000_000;
 
-const name = string().trim().min(1).max(120);
-const note = string().trim().max(200);
-const script = string().max(MOST_SCRIPT);
+/** Text that can be kept: without U+0000 and halves of surrogate pairs. */
+const text = () =>
+  string().test(
+    "savable",
+    ({ path }) => `${path} holds a character that cannot be saved`,
+    (value) => {
+      return value === undefined || unsavableIn(value).length === 0;
+    },
+  );
+
+const name = text().trim().min(1).max(120);
+const note = text().trim().max(200);
+const script = text().max(MOST_SCRIPT);
 const unknown = ({ unknown: names }: { unknown?: string }) => `no field "${names}" is known here`;
 
 export const attachmentBody = object({
-  name: string()
+  name: text()
     .trim()
     .min(1)
     .max(120)
-    .matches(/^[^"\n/\\]*$/, "an attachment's name holds no quotation marks or slashes")
+    .matches(/^[^"/\\\p{Cc}]*$/u, "an attachment's name holds no quotation marks, slashes or control characters")
+    .matches(/[^.]/, "an attachment's name is more than dots")
     .required(),
-  content: string().max(MOST_ATTACHED).required(),
+  content: text().max(MOST_ATTACHED).required(),
 })
   .noUnknown(true, unknown)
   .strict();
@@ -32,7 +45,7 @@ export const newSheetBody = object({
   script: script.defined(),
   attachments: array()
     .of(attachmentBody)
-    .max(40)
+    .max(MOST_FILES)
     .test(
       "names",
       "two attachments have one name",
@@ -45,7 +58,8 @@ export const newSheetBody = object({
 export const changeBody = object({
   name: name.optional(),
   script: script.optional(),
-  revision: number().integer().min(1).required(),
+  revision: number().integer().min(1).max(2_147_483_646).required(),
+  save: string().uuid(),
 })
   .noUnknown(true, unknown)
   .strict()
@@ -55,4 +69,5 @@ export const changeBody = object({
     (value) => value.name !== undefined || value.script !== undefined,
   );
 
-export const sheetId = string().uuid().required();
+/** The identifier of a sheet or an attachment. */
+export const identifier = string().uuid().required();

@@ -168,7 +168,7 @@ export function SheetDesk({ sheet, onReload, onText }: Props) {
   );
   const saveCopy = useCallback(async () => {
     try {
-      const files = attachments.files ?? [];
+      const files = (attachments.files ?? []).map((file) => ({ name: file.name, content: file.content }));
       const body = {
         name: `${name.slice(0, 108)} (my copy)`,
         note: sheet.note,

@@ -1,3 +1,5 @@
+import { unsavableIn } from "@vertexon/notation";
+
 /** What is known about the copy on the server. */
 export type SaveState =
   | { kind: "saved"; at: Date }
@@ -26,6 +28,8 @@ export class SheetSaver {
   private busy = false;
   private stale = false;
   private held = false;
+  /** The change that was sent last and not answered, with the name of that save: sent again it is the same save. */
+  private unanswered: { change: Change; save: string } | null = null;
 
   constructor(
     private readonly id: string,
@@ -34,7 +38,11 @@ export class SheetSaver {
   ) {}
 
   get unsaved(): boolean {
-    return this.busy || this.stale || Object.keys(this.pending).length > 0;
+    return this.busy || this.stale || this.waits;
+  }
+
+  private get waits(): boolean {
+    return this.unanswered !== null || Object.keys(this.pending).length > 0;
   }
 
   change(change: Change): void {
@@ -47,17 +55,18 @@ export class SheetSaver {
   /** While something is dragged nothing is sent: every step of it is soon out of date. */
   hold(held: boolean): void {
     this.held = held;
-    if (!held && Object.keys(this.pending).length > 0 && !this.stale) this.schedule(PAUSE);
+    if (!held && this.waits && !this.stale) this.schedule(PAUSE);
   }
 
   /** Sends what is waiting at once; the page may be going away. */
   flush(): void {
-    if (Object.keys(this.pending).length > 0 && !this.busy && !this.stale) void this.send(true);
+    if (this.waits && !this.busy && !this.stale) void this.send(true);
   }
 
   /** Gives up what is not saved: it was kept elsewhere, or another copy was chosen. */
   discard(): void {
     this.pending = {};
+    this.unanswered = null;
     this.stale = false;
     if (this.timer) clearTimeout(this.timer);
   }
@@ -73,16 +82,23 @@ export class SheetSaver {
   }
 
   private async send(keepalive: boolean): Promise<void> {
-    if ((this.held && !keepalive) || this.busy || Object.keys(this.pending).length === 0) return;
-    const change = this.pending;
-    this.pending = {};
+    if ((this.held && !keepalive) || this.busy || !this.waits) return;
+    const { change, save } = this.unanswered ?? { change: this.pending, save: crypto.randomUUID() };
+    const bad = unsavableIn(`${change.name ?? ""}${change.script ?? ""}`)[0];
+    if (bad) {
+      // The server would never take it: said until it is gone, and not tried.
+      this.report({ kind: "failed", message: `the character ${bad.name} cannot be saved: remove it from the script` });
+      return;
+    }
+    if (!this.unanswered) this.pending = {};
+    this.unanswered = null;
     this.busy = true;
     this.report({ kind: "saving" });
     try {
       const response = await fetch(`/api/sheets/${this.id}`, {
         method: "PATCH",
         headers: { "content-type": "application/json" },
-        body: JSON.stringify({ ...change, revision: this.revision }),
+        body: JSON.stringify({ ...change, revision: this.revision, save }),
         // The standard allows such requests no more than 64 KiB.
         keepalive: keepalive && JSON.stringify(change).length < 60_000,
       });
@@ -94,12 +110,13 @@ export class SheetSaver {
         if (response.status >= 500) this.schedule(RETRY);
       } else {
         this.revision = answer.revision;
-        const more = Object.keys(this.pending).length > 0;
+        const more = this.waits;
         this.report(more ? { kind: "waiting" } : { kind: "saved", at: new Date(answer.changedAt) });
         if (more) this.schedule(PAUSE);
       }
     } catch {
-      this.pending = { ...change, ...this.pending };
+      // It may have been saved, and only the answer is lost.
+      this.unanswered = { change, save };
       this.report({ kind: "failed", message: "the server does not answer; your text is kept here and sent again" });
       this.schedule(RETRY);
     } finally {

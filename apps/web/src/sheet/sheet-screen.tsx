@@ -13,11 +13,13 @@ import { SheetDesk } from "./sheet-desk";
  */
 export function SheetScreen({ sheet }: { sheet: SheetData }) {
   const [current, setCurrent] = useState(sheet);
+  const text = useRef(sheet.script);
   useEffect(() => {
     let open = true;
     request<SheetData>("GET", `/api/sheets/${sheet.id}`).then(
       (newest) => {
-        if (open && newest.revision > sheet.revision) setCurrent(newest);
+        // What was typed meanwhile stays: saving it will tell that there is a newer copy, and leave the choice.
+        if (open && newest.revision > sheet.revision && text.current === sheet.script) setCurrent(newest);
       },
       () => undefined, // what the page came with is shown; saving will tell if it is out of date
     );
@@ -25,18 +27,30 @@ export function SheetScreen({ sheet }: { sheet: SheetData }) {
       open = false;
     };
   }, [sheet]);
-  const text = useRef(sheet.script);
   const keepText = useCallback((script: string) => {
     text.current = script;
   }, []);
   return (
     <PartBoundary
       part="the sheet"
-      fallback={(error, again) => <FailedDesk error={error} script={text.current} onAgain={again} />}
+      fallback={(error, again) => (
+        <FailedDesk
+          error={error}
+          script={text.current}
+          onAgain={() => reopen(current.id, text.current).then(setCurrent).finally(again)}
+        />
+      )}
     >
       <SheetDesk key={`${current.id} ${current.revision}`} sheet={current} onReload={setCurrent} onText={keepText} />
     </PartBoundary>
   );
+}
+
+/** The sheet as it is on the server, with the script that the failed view held last, which is saved first. */
+async function reopen(id: string, script: string): Promise<SheetData> {
+  const newest = await request<SheetData>("GET", `/api/sheets/${id}`);
+  if (newest.script === script) return newest;
+  return request<SheetData>("PATCH", `/api/sheets/${id}`, { script, revision: newest.revision });
 }
 
 /** Where the whole view failed: the script as it was last, to be copied, and a way back. */

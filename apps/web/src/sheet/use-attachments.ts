@@ -2,24 +2,29 @@ import type { Attachment } from "@vertexon/notation";
 import { useCallback, useEffect, useMemo, useState } from "react";
 import { request } from "@/client/request";
 
+/** A file as the server keeps it. */
+export interface Attached extends Attachment {
+  id: string;
+}
+
 export interface Attachments {
   /** Null until they are known. */
-  files: readonly Attachment[] | null;
+  files: readonly Attached[] | null;
   /** Set when they could not be asked for. */
   problem: string | null;
   /** Attaches files one after the other; rejects at the first that the server refuses. */
   add(files: readonly Attachment[]): Promise<void>;
-  remove(name: string): Promise<void>;
+  remove(file: Attached): Promise<void>;
 }
 
 /** What is attached to a sheet, kept on the server. */
 export function useAttachments(sheetId: string): Attachments {
-  const [files, setFiles] = useState<readonly Attachment[] | null>(null);
+  const [files, setFiles] = useState<readonly Attached[] | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
   const path = `/api/sheets/${sheetId}/attachments`;
   useEffect(() => {
     let open = true;
-    request<Attachment[]>("GET", path).then(
+    request<Attached[]>("GET", path).then(
       (found) => open && setFiles(found),
       (error: Error) => {
         if (!open) return;
@@ -35,16 +40,16 @@ export function useAttachments(sheetId: string): Attachments {
   const add = useCallback(
     async (added: readonly Attachment[]) => {
       for (const file of added) {
-        await request("POST", path, file);
-        setFiles((now) => [...(now ?? []).filter(({ name }) => name !== file.name), file]);
+        const kept = await request<Attached>("POST", path, { name: file.name, content: file.content });
+        setFiles((now) => [...(now ?? []).filter(({ name }) => name !== file.name), kept]);
       }
     },
     [path],
   );
   const remove = useCallback(
-    async (name: string) => {
-      await request("DELETE", `${path}/${encodeURIComponent(name)}`);
-      setFiles((now) => (now ?? []).filter((file) => file.name !== name));
+    async ({ id }: Attached) => {
+      await request("DELETE", `${path}/${id}`);
+      setFiles((now) => (now ?? []).filter((file) => file.id !== id));
     },
     [path],
   );

@@ -10,6 +10,8 @@ export const sheets = pgTable("sheets", {
   script: text("script").notNull(),
   /** Counts changes, so that a stale copy cannot overwrite a newer one unseen. */
   revision: integer("revision").notNull().default(1),
+  /** What the save that led to this revision called itself, so that the same save sent again is recognised. */
+  lastSave: uuid("last_save"),
   createdAt: timestamp("created_at", { withTimezone: true }).notNull().defaultNow(),
   changedAt: timestamp("changed_at", { withTimezone: true }).notNull().defaultNow(),
   /** Deleted sheets stay until they are restored or the data folder is removed. */
@@ -23,6 +25,8 @@ export const attachments = pgTable(
     sheetId: uuid("sheet_id")
       .notNull()
       .references(() => sheets.id, { onDelete: "cascade" }),
+    /** How it is addressed; its name is for the script. */
+    id: uuid("id").notNull().unique().defaultRandom(),
     name: text("name").notNull(),
     content: text("content").notNull(),
   },

@@ -1,5 +1,5 @@
 import { notFound } from "next/navigation";
-import { sheetId } from "@/server/request-bodies";
+import { identifier } from "@/server/request-bodies";
 import { SheetScreen } from "@/sheet/sheet-screen";
 import { database } from "@/storage/database";
 import { NoSuchSheetError, readSheet } from "@/storage/sheets";
@@ -8,7 +8,7 @@ export const dynamic = "force-dynamic";
 
 export default async function Page({ params }: { params: Promise<{ id: string }> }) {
   const { id } = await params;
-  if (!sheetId.isValidSync(id)) notFound();
+  if (!identifier.isValidSync(id)) notFound();
   try {
     const { name, note, script, revision, changedAt } = await readSheet(await database(), id);
     return <SheetScreen sheet={{ id, name, note, script, revision, changedAt: changedAt.toISOString() }} />;

@@ -1,16 +1,15 @@
-import type { Attachment } from "@vertexon/notation";
 import { App, Button } from "antd";
 import { plural } from "@/format/numbers";
-import type { Attachments } from "../use-attachments";
+import type { Attached, Attachments } from "../use-attachments";
 
 /** What is attached to the sheet; what its script does not name can be removed. */
 export function AttachedFiles({ attachments, script }: { attachments: Attachments; script: string }) {
   const { message } = App.useApp();
   const { files } = attachments;
   if (!files?.length) return null;
-  const remove = async (file: Attachment) => {
+  const remove = async (file: Attached) => {
     try {
-      await attachments.remove(file.name);
+      await attachments.remove(file);
       message.info({
         key: file.name,
         duration: 12,

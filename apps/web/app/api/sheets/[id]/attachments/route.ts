@@ -1,5 +1,5 @@
 import { answer, readBody } from "@/server/answer";
-import { attachmentBody, MOST_BODY_WITH_FILES, sheetId } from "@/server/request-bodies";
+import { attachmentBody, identifier, MOST_BODY_WITH_FILES } from "@/server/request-bodies";
 import { database } from "@/storage/database";
 import { attach, readAttachments } from "@/storage/sheets";
 
@@ -7,7 +7,7 @@ interface Context {
   params: Promise<{ id: string }>;
 }
 
-const idOf = async ({ params }: Context): Promise<string> => sheetId.validate((await params).id);
+const idOf = async ({ params }: Context): Promise<string> => identifier.validate((await params).id);
 
 export function GET(_request: Request, context: Context) {
   return answer(async () => readAttachments(await database(), await idOf(context)));
