@@ -28,7 +28,7 @@ export { editorParser } from "./highlighting";
 export { type Attachment, ImportError, type ImportPlan, planImport } from "./import";
 export { reasonOf } from "./messages/reason";
 export { type Occurrences, occurrencesAt, renameEdits } from "./occurrences";
-export { axisSenseEdits, planSizeEdits } from "./plan-edits";
+export { axisSenseEdits, planBoxEdits, planSizeEdits } from "./plan-edits";
 export { arcReadings, type Reading } from "./readings";
 export {
   callForm,

@@ -242,6 +242,41 @@ test("more than 500 vertices are attached and named, once", () => {
   expect(sheet.update(script).definitions[0].value).toBeNull();
 });
 
+test("one large file stays one attachment: its parts by their names, or all of them as one list", () => {
+  const isle = (name: string | null, x: number) => ({
+    type: "Feature",
+    properties: name === null ? {} : { name },
+    geometry: {
+      type: "Polygon",
+      coordinates: [Array.from({ length: 601 }, (_, i) => [x + Math.cos(i / 95.49), Math.sin(i / 95.49)])],
+    },
+  });
+  const features = [isle("isle 1", 0), isle("isle 2", 10), isle("isle 2", 20), isle(null, 30)];
+  for (const { geometry } of features) geometry.coordinates[0][600] = geometry.coordinates[0][0];
+  const content = JSON.stringify({ type: "FeatureCollection", features });
+  const { statements, attachments, list } = imported(content, "coast.geojson");
+  expect(attachments).toEqual([{ name: "coast.geojson", content }]);
+  expect(statements.map(({ text }) => text)).toEqual([
+    'isle_1 = outline("coast.geojson", "isle 1")',
+    'isle_2 = outline("coast.geojson", "2")',
+    'isle_22 = outline("coast.geojson", "3")',
+    'coast2 = outline("coast.geojson", "4")',
+  ]);
+  expect(statements[0].area).toBeCloseTo(Math.PI, 2);
+  expect(list?.text).toBe('coast = outlines("coast.geojson")');
+  const sheet = new Sheet();
+  sheet.attach(attachments);
+  const script = [list!, ...statements].map(({ text }) => text).join("\n");
+  const { definitions, diagnostics } = sheet.update(`${script}\nx = outline("coast.geojson", "isle 9")`);
+  expect(definitions[0].value).toMatchObject({ type: "list", items: { length: 4 } });
+  expect(definitions.slice(1, 5).map(({ value }) => (value as Shape).centre.x)).toEqual(
+    [0, 10, 20, 30].map((x) => expect.closeTo(x, 2)),
+  );
+  expect(diagnostics.find(({ severity }) => severity === "error")?.message).toContain(
+    'holds no outline called "isle 9"; did you mean "isle 1"?',
+  );
+});
+
 test.each([
   ["", "there is nothing in it"],
   ["<svg><rect></svg>", "not well-formed XML"],

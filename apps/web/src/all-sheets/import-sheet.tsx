@@ -5,6 +5,7 @@ import { Button } from "antd";
 import { useEffect, useState } from "react";
 import { request } from "@/client/request";
 import { ImportDialog, type ImportText } from "@/sheet/import/import-dialog";
+import { boxText, planAround, sizeOf } from "@/sheet/import/plan-around";
 import type { SheetData } from "@/sheet/sheet-data";
 import { SheetThread } from "@/worker/sheet-thread";
 
@@ -25,9 +26,10 @@ export function ImportSheet({ onMade }: { onMade(sheet: SheetData): void }) {
       made.close();
     };
   }, [start]);
-  const take = async (plan: ImportPlan) => {
-    const name = plan.statements[0].name.replaceAll("_", " ");
-    const body = { name, note: "", script: scriptOf(plan), attachments: plan.attachments };
+  const take = async (plan: ImportPlan, { lines }: { lines: string[] }) => {
+    const name = (plan.list ?? plan.statements[0]).name.replaceAll("_", " ");
+    const attachments = plan.attachments.filter(({ name: file }) => lines.some((line) => line.includes(`"${file}"`)));
+    const body = { name, note: "", script: scriptOf(plan, lines), attachments };
     onMade(await request<SheetData>("POST", "/api/sheets", body));
   };
   return (
@@ -38,6 +40,7 @@ export function ImportSheet({ onMade }: { onMade(sheet: SheetData): void }) {
           thread={thread}
           start={start}
           attachments={NONE}
+          onto={null}
           okText="Make a sheet of it"
           onTake={take}
           onClose={() => setStart(null)}
@@ -48,16 +51,14 @@ export function ImportSheet({ onMade }: { onMade(sheet: SheetData): void }) {
 }
 
 /** The plan takes the size that the text states, or else reaches as far as what was found in it. */
-function scriptOf({ source, plan, bounds, statements }: ImportPlan): string {
-  const reach = (most: number | undefined, otherwise: number): number =>
-    most && most > 0 ? Math.ceil(most) : otherwise;
-  const [width, height] = plan ? [plan.width, plan.height] : [reach(bounds?.maxX, 320), reach(bounds?.maxY, 240)];
+function scriptOf({ source, plan, bounds }: ImportPlan, lines: readonly string[]): string {
+  const sizes = plan ? `${plan.width} by ${plan.height}` : boxText(planAround(bounds));
   const sense = source === "GeoJSON" || source === "WKT" ? "up" : "down";
-  const settings = `plan ${width} by ${height}, y ${sense}, unit ${plan?.unit ?? "px"}\ntolerance ${toleranceFor(width, height)}`;
-  return `${settings}\n\n${statements.map(({ text }) => text).join("\n")}\n`;
+  const settings = `plan ${sizes}, y ${sense}, unit ${plan?.unit ?? "px"}\ntolerance ${toleranceFor(plan ?? sizeOf(planAround(bounds)))}`;
+  return `${settings}\n\n${lines.join("\n")}\n`;
 }
 
 /** A power of ten near a five-thousandth of the plan. */
-function toleranceFor(width: number, height: number): number {
+function toleranceFor({ width, height }: { width: number; height: number }): number {
   return Number((10 ** Math.round(Math.log10(Math.max(width, height) / 5000))).toPrecision(1));
 }

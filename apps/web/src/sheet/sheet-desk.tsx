@@ -1,6 +1,13 @@
 "use client";
 
-import { type Diagnostic, type ImportPlan, occurrencesAt, type Span } from "@vertexon/notation";
+import {
+  axisSenseEdits,
+  type Diagnostic,
+  type ImportPlan,
+  occurrencesAt,
+  planBoxEdits,
+  type Span,
+} from "@vertexon/notation";
 import { App, Splitter } from "antd";
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { PartBoundary } from "@/client/part-boundary";
@@ -9,7 +16,8 @@ import { useUncaught } from "@/client/use-uncaught";
 import type { SheetView } from "@/worker/views";
 import { DeskColumn } from "./desk-column";
 import { AttachedFiles } from "./import/attached-files";
-import { ImportDialog, type ImportText } from "./import/import-dialog";
+import { ImportDialog, type ImportText, senseOf } from "./import/import-dialog";
+import { planAround } from "./import/plan-around";
 import { useDroppedText } from "./import/use-dropped-text";
 import { LivePlan } from "./plan/live-plan";
 import { isAboutShape, type Lit, type Overlay, type Picked, shapeInQuestion, shapesOf } from "./plan/scene";
@@ -208,12 +216,19 @@ export function SheetDesk({ sheet, onReload, onText }: Props) {
   );
   const lightText = useCallback((span: Span | null) => editor.current?.light(span), []);
 
-  const takeImport = async ({ statements, attachments: files }: ImportPlan) => {
-    await attachments.add(files);
-    const lines = statements.map(({ text }) => text).join("\n");
-    edit((_, text) => appendedLine(text, lines));
-    const last = statements.at(-1);
-    if (last) setChosen(last.name);
+  const takeImport = async (plan: ImportPlan, { lines, fits }: { lines: string[]; fits: boolean }) => {
+    await attachments.add(
+      plan.attachments.filter(({ name: file }) => lines.some((line) => line.includes(`"${file}"`))),
+    );
+    edit((now, text) => {
+      const added = appendedLine(text, lines.join("\n"));
+      if (!fits) return added;
+      const { yDown } = now.plan;
+      const sense = senseOf(plan, yDown) === yDown ? [] : axisSenseEdits(text, !yDown);
+      return [...planBoxEdits(text, planAround(plan.bounds)), ...sense, ...added];
+    });
+    const last = /^\w+/.exec(lines.at(-1) ?? "")?.[0];
+    if (last) setChosen(last);
   };
 
   const reach = useMemo(() => fieldReach(view, shape?.name ?? null), [view, shape]);
@@ -329,6 +344,7 @@ export function SheetDesk({ sheet, onReload, onText }: Props) {
             thread={thread}
             start={importing}
             attachments={attachments.files ?? []}
+            onto={view?.plan ?? null}
             okText="Add to the script"
             onTake={takeImport}
             onClose={() => setImporting(null)}

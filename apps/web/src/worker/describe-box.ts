@@ -1,9 +1,9 @@
-import { bounds, perimeter, principalAxes } from "@vertexon/geometry";
-import type { Shape } from "@vertexon/notation";
+import { bounds, perimeter, principalAxes, signedArea } from "@vertexon/geometry";
+import type { PlanSettings, Shape } from "@vertexon/notation";
 import type { BoxView } from "./views";
 
 /** What stays and what changes of a shape with the size of the plan: measures, angles, radii, gaps to the box. */
-export function describeInBox(shape: Shape | null, width: number, height: number): BoxView["shape"] {
+export function describeInBox(shape: Shape | null, { x, y, width, height }: PlanSettings): BoxView["shape"] {
   const rings = shape?.operand.rings ?? [];
   const box = bounds(rings);
   if (!shape || !box) return null;
@@ -14,7 +14,7 @@ export function describeInBox(shape: Shape | null, width: number, height: number
     vertices: shape.vertexCount,
     angles: cornerAngles(shape.corners[0] ?? new Float64Array()),
     radii: radiiOf(shape),
-    gaps: [box.minX, box.minY, width - box.maxX, height - box.maxY],
+    gaps: [box.minX - x, box.minY - y, x + width - box.maxX, y + height - box.maxY],
   };
 }
 
@@ -22,12 +22,14 @@ export function describeInBox(shape: Shape | null, width: number, height: number
 function cornerAngles(c: Float64Array): number[] {
   const n = c.length / 2;
   if (n < 3) return [];
+  // Inside lies on the other side for an outline that is travelled the other way.
+  const sense = signedArea(c) < 0 ? -1 : 1;
   return Array.from({ length: n }, (_, i) => {
     const [x, y] = [c[2 * i], c[2 * i + 1]];
     const [h, j] = [(i + n - 1) % n, (i + 1) % n];
     const before = Math.atan2(c[2 * h + 1] - y, c[2 * h] - x);
     const after = Math.atan2(c[2 * j + 1] - y, c[2 * j] - x);
-    return (((((before - after) * 180) / Math.PI) % 360) + 360) % 360;
+    return ((((sense * (before - after) * 180) / Math.PI) % 360) + 360) % 360;
   });
 }
 

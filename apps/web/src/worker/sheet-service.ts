@@ -194,9 +194,11 @@ export class SheetService {
     return sizes.map(({ width, height }, i) => {
       this.boxes[i] ??= new Sheet();
       this.boxes[i].attach(attachments);
-      const { definitions } = this.boxes[i].update(applyEdits(this.script, planSizeEdits(this.script, width, height)));
+      const { definitions, plan } = this.boxes[i].update(
+        applyEdits(this.script, planSizeEdits(this.script, width, height)),
+      );
       const shapes = namedShapes(definitions);
-      return { width, height, shape: describeInBox(shapes.get(name) ?? null, width, height) };
+      return { x: plan.x, y: plan.y, width, height, shape: describeInBox(shapes.get(name) ?? null, plan) };
     });
   }
 

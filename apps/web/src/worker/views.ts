@@ -301,6 +301,9 @@ export interface RegionsView {
 
 /** A shape as it is on a plan of another size. */
 export interface BoxView {
+  /** The box's corner of least x and y. */
+  x: number;
+  y: number;
   width: number;
   height: number;
   /** Null where it cannot be computed at that size. */

@@ -1,29 +1,39 @@
 import { type Bounds, bounds } from "@vertexon/geometry";
 import { shapesIn } from "../functions";
-import { planSizeEdits } from "../plan-edits";
+import { planBoxEdits } from "../plan-edits";
+import type { PlanSettings } from "../sheet/evaluated";
 import { shortNumber } from "../short-number";
 import type { Expression, Mend, TextEdit } from "../syntax";
 import { type SheetFacts, type SheetFinding, shownDefinitions } from "./facts";
 
 /** What reaches outside the plan's box, seen by its vertices. */
 export function checkOutside({ script, plan, definitions, statementOf }: SheetFacts): SheetFinding[] {
-  const { width, height } = plan;
+  const { x, y, width, height } = plan;
   return shownDefinitions(definitions).flatMap(({ name, value }) => {
     const shapes = value ? shapesIn(value) : [];
     const box = bounds(shapes.flatMap(({ operand }) => operand.rings));
     if (!box) return [];
     const slack = 1e-9 * Math.max(width, height);
-    const isIn = box.minX >= -slack && box.minY >= -slack && box.maxX <= width + slack && box.maxY <= height + slack;
-    if (isIn) return [];
-    const isOut = box.maxX <= 0 || box.maxY <= 0 || box.minX >= width || box.minY >= height;
+    const inX = box.minX >= x - slack && box.maxX <= x + width + slack;
+    const inY = box.minY >= y - slack && box.maxY <= y + height + slack;
+    if (inX && inY) return [];
+    const isOut = box.maxX <= x || box.maxY <= y || box.minX >= x + width || box.minY >= y + height;
     const message = `${isOut ? "outside the plan" : "partly outside the plan"}: ${beyond(box, plan)}`;
     const { statement, from } = statementOf(name);
-    const mends: Mend[] = [];
-    if (box.minX >= -slack && box.minY >= -slack) {
-      const [w, h] = [Math.max(width, Math.ceil(box.maxX)), Math.max(height, Math.ceil(box.maxY))];
-      mends.push({ label: `Enlarge the plan to ${w} by ${h}`, edits: planSizeEdits(script, w, h) });
-    }
-    const step = moveIn(box, width, height);
+    const larger = {
+      minX: Math.min(x, Math.floor(box.minX + slack)),
+      minY: Math.min(y, Math.floor(box.minY + slack)),
+      maxX: Math.max(x + width, Math.ceil(box.maxX - slack)),
+      maxY: Math.max(y + height, Math.ceil(box.maxY - slack)),
+    };
+    const along = (min: number, max: number): string => (min === 0 ? `${max}` : `${min} to ${max}`);
+    const mends: Mend[] = [
+      {
+        label: `Enlarge the plan to ${along(larger.minX, larger.maxX)} by ${along(larger.minY, larger.maxY)}`,
+        edits: planBoxEdits(script, larger),
+      },
+    ];
+    const step = moveIn(box, plan);
     if (step && value?.type === "shape")
       mends.push({ label: "Move it in", edits: movedEdits(statement.value, from, step) });
     return [{ from, span: statement.nameSpan, message, mends, marks: [] }];
@@ -31,33 +41,34 @@ export function checkOutside({ script, plan, definitions, statementOf }: SheetFa
 }
 
 /** The axes on which a box leaves the plan: from where to where, and what there is. */
-function beyond(box: Bounds, { width, height }: { width: number; height: number }): string {
+function beyond(box: Bounds, { x, y, width, height }: PlanSettings): string {
   const digits = Math.max(0, 4 - Math.floor(Math.log10(Math.max(width, height))));
   const short = (value: number): string =>
     Math.abs(value) < 1e15 ? String(Number(value.toFixed(digits)) + 0).replace("-", "−") : shortNumber(value);
   const slack = 1e-9 * Math.max(width, height);
   return (
     [
-      ["x", box.minX, box.maxX, width],
-      ["y", box.minY, box.maxY, height],
+      ["x", box.minX, box.maxX, x, x + width],
+      ["y", box.minY, box.maxY, y, y + height],
     ] as const
   )
-    .filter(([, min, max, size]) => min < -slack || max > size + slack)
+    .filter(([, min, max, least, greatest]) => min < least - slack || max > greatest + slack)
     .map(
-      ([axis, min, max, size]) => `${axis} from ${short(min)} to ${short(max)}, and the plan from 0 to ${short(size)}`,
+      ([axis, min, max, least, greatest]) =>
+        `${axis} from ${short(min)} to ${short(max)}, and the plan from ${short(least)} to ${short(greatest)}`,
     )
     .join("; ");
 }
 
 /** The least step that brings a box into the plan, rounded inwards; null where it is too large for that. */
-function moveIn(box: Bounds, width: number, height: number): [number, number] | null {
+function moveIn(box: Bounds, { x, y, width, height }: PlanSettings): [number, number] | null {
   if (box.maxX - box.minX > width || box.maxY - box.minY > height) return null;
-  const along = (min: number, max: number, size: number): number => {
+  const along = (min: number, max: number, least: number, greatest: number): number => {
     const digits = 100;
-    if (min < 0) return Math.ceil(-min * digits) / digits;
-    return max > size ? -Math.ceil((max - size) * digits) / digits : 0;
+    if (min < least) return Math.ceil((least - min) * digits) / digits;
+    return max > greatest ? -Math.ceil((max - greatest) * digits) / digits : 0;
   };
-  return [along(box.minX, box.maxX, width), along(box.minY, box.maxY, height)];
+  return [along(box.minX, box.maxX, x, x + width), along(box.minY, box.maxY, y, y + height)];
 }
 
 function movedEdits(expression: Expression, offset: number, [dx, dy]: [number, number]): TextEdit[] {

@@ -26,8 +26,11 @@ export function sizeOf(share: ShareOf, { width, height }: { width: number; heigh
   return share === "part" ? 1 : Math.hypot(width, height) / Math.SQRT2;
 }
 
-/** The number that a share stands for. Beside a share it is the fixed length that is changed by dragging. */
-export function numberOf({ fraction, fixed, fractionOrigin, fixedOrigin }: ShareValue, size: number): NumberValue {
-  const origin = fixedOrigin ? shifted(fixedOrigin, fraction * size) : shifted(scaled(fractionOrigin, size), fixed);
-  return { type: "number", value: fraction * size + fixed, origin };
+/** The number that a share stands for, counted from where the plan begins in places. Beside a share it is the fixed length that is changed by dragging. */
+export function numberOf(share: ShareValue, size: number, from = 0): NumberValue {
+  const { fraction, fixed, fractionOrigin, fixedOrigin } = share;
+  const origin = fixedOrigin
+    ? shifted(fixedOrigin, from + fraction * size)
+    : shifted(scaled(fractionOrigin, size), from + fixed);
+  return { type: "number", value: from + fraction * size + fixed, origin };
 }

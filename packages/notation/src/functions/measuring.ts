@@ -53,7 +53,7 @@ export const measuringFunctions: FunctionSignature[] = [
     example: "field(circle((50, 50), radius: 30), cell: 2)",
     run(args, sheet) {
       const cell = args.has("cell") ? args.positive("cell") : 1;
-      const { width, height } = sheet.plan();
+      const { x, y, width, height } = sheet.plan();
       const columns = Math.max(1, Math.ceil(width / cell - 1e-9));
       const rows = Math.max(1, Math.ceil(height / cell - 1e-9));
       if (columns * rows > MOST_CELLS)
@@ -62,7 +62,7 @@ export const measuringFunctions: FunctionSignature[] = [
           `a field of ${columns} by ${rows} cells is too large: at most ${MOST_CELLS} cells`,
         );
       const reach = args.has("reach") ? args.positive("reach") : Number.POSITIVE_INFINITY;
-      return { type: "field", shape: args.shape("shape"), grid: { x: 0, y: 0, cell, columns, rows }, reach };
+      return { type: "field", shape: args.shape("shape"), grid: { x, y, cell, columns, rows }, reach };
     },
   },
 ];

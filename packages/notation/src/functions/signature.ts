@@ -53,7 +53,7 @@ export class ArgumentError extends Error {
 /** The sheet as functions see it. Asking for a part makes the definition depend on it. */
 export interface SheetContext {
   tolerance(): number;
-  plan(): { width: number; height: number; unit: string; density: number; yDown: boolean };
+  plan(): { x: number; y: number; width: number; height: number; unit: string; density: number; yDown: boolean };
   /** What a file attached to the sheet holds, why it cannot be read, or null when there is none of that name. */
   attached(name: string): Imported | Error | null;
   attachmentNames(): string[];

@@ -45,6 +45,9 @@ export interface ShareValue {
 /** The plan's box. */
 export interface BoxValue {
   type: "box";
+  /** The corner of least x and y. */
+  x: number;
+  y: number;
   width: number;
   height: number;
 }

@@ -1,4 +1,4 @@
-import { type Bounds, bounds, flattenPath, writePathData } from "@vertexon/geometry";
+import { type Bounds, bounds, flattenPath, momentsOf, writePathData } from "@vertexon/geometry";
 import { constants, functions } from "../functions";
 import { parseStatement, ScriptError } from "../syntax";
 import { numberText, pointText, wrapped } from "./expressions";
@@ -7,6 +7,8 @@ import { readImport } from "./read-import";
 
 /** Outlines with more vertices than this are attached to the sheet instead of being written into its script. */
 const MOST_WRITTEN = 500;
+/** So are all of a file's together, past this many. */
+const MOST_WRITTEN_IN_ALL = 2000;
 
 /** Bulk data that belongs to a sheet; `outline("…")` and `points("…")` name it. */
 export interface Attachment {
@@ -20,8 +22,10 @@ export interface ImportPlan {
   plan: Imported["plan"];
   /** Around everything that was found; null for nothing. */
   bounds: Bounds | null;
-  /** Definitions for the script, one for each thing that was found. */
-  statements: { name: string; text: string; vertices: number }[];
+  /** Definitions for the script, one for each thing that was found; areas of those that enclose any. */
+  statements: { name: string; text: string; vertices: number; area: number | null }[];
+  /** All of a file's outlines as one list, in place of those definitions; null where they are written out or but one. */
+  list: { name: string; text: string } | null;
   attachments: Attachment[];
   notes: string[];
 }
@@ -48,28 +52,54 @@ export function planImport(
     attachments.push({ name, content });
     return name;
   };
-  const statements = items.map((item) => {
+  // One file stays one attachment, of which definitions name their parts.
+  const counts = items.map(vertexCount);
+  const outlines = items.filter((item) => item.kind === "shape");
+  const isLarge = counts.some((n) => n > MOST_WRITTEN) || counts.reduce((a, b) => a + b, 0) > MOST_WRITTEN_IN_ALL;
+  const isKept = source !== "coordinate arrays" && source !== "canvas calls" && source !== "CSS";
+  const whole =
+    isLarge && isKept && fileName !== "" && outlines.length > 0 ? attach(fileName.replaceAll('"', ""), text) : null;
+  const listName = whole !== null && outlines.length > 1 ? freeName(stemOf(fileName) ?? "outlines", names) : null;
+  if (listName) names.add(listName);
+  const statements = items.map((item, i) => {
     const name = freeName(item.name ?? stemOf(fileName) ?? defaultName(item), names);
     names.add(name);
-    const vertices = vertexCount(item);
-    if (vertices <= MOST_WRITTEN) return { name, vertices, text: `${name} = ${expressionOf(item)}` };
-    const whole =
-      items.length === 1 &&
-      source !== "SVG" &&
-      source !== "coordinate arrays" &&
-      source !== "canvas calls" &&
-      source !== "CSS" &&
-      fileName !== "";
-    const call = item.kind === "points" ? "points" : "outline";
-    const file = whole
-      ? attach(fileName.replaceAll('"', ""), text)
-      : attach(`${name}.${item.kind === "points" ? "csv" : "txt"}`, contentOf(item));
-    const fill = item.kind === "shape" && item.fillRule === "evenodd" && !whole ? ", fill: evenodd" : "";
-    return { name, vertices, text: `${name} = ${call}("${file}"${fill})` };
+    const vertices = counts[i];
+    const about = { name, vertices, area: areaOf(item) };
+    if (whole !== null && item.kind === "shape")
+      return { ...about, text: `${name} = outline("${whole}"${partText(item, outlines)})` };
+    if (vertices <= MOST_WRITTEN) return { ...about, text: `${name} = ${expressionOf(item)}` };
+    const [call, ending] = item.kind === "points" ? ["points", "csv"] : ["outline", "txt"];
+    const isWhole = isKept && items.length === 1 && source !== "SVG" && fileName !== "";
+    const file = isWhole ? attach(fileName.replaceAll('"', ""), text) : attach(`${name}.${ending}`, contentOf(item));
+    const fill = item.kind === "shape" && item.fillRule === "evenodd" ? ", fill: evenodd" : "";
+    return { ...about, text: `${name} = ${call}("${file}"${fill})` };
   });
+  const list = listName === null ? null : { name: listName, text: `${listName} = outlines("${whole}")` };
   const upwards = (source === "GeoJSON" || source === "WKT") && yDown && items.length > 0;
   const sense = "its y usually grows upwards, this plan's goes down: the outline may stand upside down";
-  return { source, plan, bounds: boundsOf(items), statements, attachments, notes: upwards ? [...notes, sense] : notes };
+  return {
+    source,
+    plan,
+    bounds: boundsOf(items),
+    statements,
+    list,
+    attachments,
+    notes: upwards ? [...notes, sense] : notes,
+  };
+}
+
+/** `, "isle 7"`: which outline of a file is meant; by its number where its name is missing or not the only one. */
+function partText(item: ImportedItem, outlines: readonly ImportedItem[]): string {
+  if (outlines.length === 1) return "";
+  const isOnly = item.name !== null && outlines.filter(({ name }) => name === item.name).length === 1;
+  return `, "${isOnly && !/["\n\\]/.test(item.name!) ? item.name : outlines.indexOf(item) + 1}"`;
+}
+
+/** Roughly, without regard to overlaps: to tell large things from small ones. */
+function areaOf(item: ImportedItem): number | null {
+  if (item.kind !== "shape" || item.outline.subpaths.every(({ closed }) => !closed)) return null;
+  return Math.abs(momentsOf(item.outline).area);
 }
 
 function boundsOf(items: readonly ImportedItem[]): Bounds | null {

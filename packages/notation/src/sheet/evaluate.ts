@@ -165,9 +165,11 @@ class Evaluation {
     return { type: "list", items: values };
   }
 
-  /** A number, or a share of the box on the axis where it stands. */
+  /** A number, or a share of the box on the axis where it stands, counted from the box's corner. */
   private along(value: Value, axis: "width" | "height"): NumberValue {
-    return value.type === "share" ? numberOf(value, this.sheet.plan()[axis]) : (value as NumberValue);
+    if (value.type !== "share") return value as NumberValue;
+    const plan = this.sheet.plan();
+    return numberOf(value, plan[axis], axis === "width" ? plan.x : plan.y);
   }
 
   /** Inside a function or a repetition one place in the text stands for many values: none is driven from there. */
@@ -317,7 +319,12 @@ class Evaluation {
               centroid: () => ({ type: "point", ...value.centroid }),
             }
           : value.type === "box"
-            ? { width: () => number(value.width), height: () => number(value.height) }
+            ? {
+                width: () => number(value.width),
+                height: () => number(value.height),
+                x: () => number(value.x),
+                y: () => number(value.y),
+              }
             : value.type === "list"
               ? { length: () => number(value.items.length) }
               : {};

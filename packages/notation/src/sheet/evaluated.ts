@@ -3,6 +3,9 @@ import type { Value } from "../functions";
 import type { Mend, Span } from "../syntax";
 
 export interface PlanSettings {
+  /** The corner of least x and y. */
+  x: number;
+  y: number;
   width: number;
   height: number;
   yDown: boolean;

@@ -6,6 +6,7 @@ import { misspelled } from "../messages/misspelled";
 import {
   type DefinitionStatement,
   type Expression,
+  type Extent,
   ScriptError,
   ScriptWarning,
   type Span,
@@ -16,7 +17,7 @@ import type { SheetFunction } from "./evaluate";
 import type { Definition, Diagnostic, Emission, OwnFunction, Picture, PlanSettings } from "./evaluated";
 import { unsavableIn } from "./unsavable";
 
-const DEFAULT_PLAN: PlanSettings = { width: 320, height: 240, yDown: true, unit: "px", density: 96 };
+const DEFAULT_PLAN: PlanSettings = { x: 0, y: 0, width: 320, height: 240, yDown: true, unit: "px", density: 96 };
 const DEFAULT_TOLERANCE = 0.05;
 const DEFAULT_DECIMALS = 3;
 
@@ -144,15 +145,30 @@ export class Run {
     const plan = this.single("plan");
     if (!plan) return DEFAULT_PLAN;
     const { statement } = plan;
+    const x = this.extent(plan.from, statement.x, "width", DEFAULT_PLAN.width);
+    const y = this.extent(plan.from, statement.y, "height", DEFAULT_PLAN.height);
     return {
-      width: this.positive(plan.from, statement.width, "the plan's width", DEFAULT_PLAN.width),
-      height: this.positive(plan.from, statement.height, "the plan's height", DEFAULT_PLAN.height),
+      x: x.least,
+      y: y.least,
+      width: x.size,
+      height: y.size,
       yDown: statement.yDown ?? DEFAULT_PLAN.yDown,
       unit: statement.unit ?? DEFAULT_PLAN.unit,
       density: statement.density
         ? this.positive(plan.from, statement.density, "the density", DEFAULT_PLAN.density)
         : DEFAULT_PLAN.density,
     };
+  }
+
+  /** From where a plan begins along an axis, and how far it reaches. */
+  private extent(from: number, { least, greatest }: Extent, what: string, otherwise: number) {
+    if (!least) return { least: 0, size: this.positive(from, greatest, `the plan's ${what}`, otherwise) };
+    const [low, high] = [plainNumber(least), plainNumber(greatest)];
+    if (low !== null && high !== null && low < high && Number.isFinite(high - low))
+      return { least: low, size: high - low };
+    const span = { from: least.from, to: greatest.to };
+    this.report(from, span, "the plan reaches from a number to a greater one, such as -160 to 160");
+    return { least: 0, size: otherwise };
   }
 
   readTolerance(): number {

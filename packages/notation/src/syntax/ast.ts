@@ -35,6 +35,12 @@ export type Expression =
     } & Span)
   | ({ kind: "set"; operation: SetOperationName; operands: Expression[] } & Span);
 
+/** How far a plan reaches along an axis: from 0, or from the least coordinate to the greatest. */
+export interface Extent {
+  least: Expression | null;
+  greatest: Expression;
+}
+
 /** The absolute lengths of CSS (Values and Units 4, section 6.2). */
 export type LengthUnit = "px" | "in" | "cm" | "mm" | "pt" | "pc" | "Q";
 
@@ -49,8 +55,8 @@ export interface Argument extends Span {
 export type Statement =
   | ({
       kind: "plan";
-      width: Expression;
-      height: Expression;
+      x: Extent;
+      y: Extent;
       yDown: boolean | null;
       unit: string | null;
       density: Expression | null;

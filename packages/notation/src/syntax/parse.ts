@@ -51,15 +51,18 @@ class Builder {
     const span = { from: node.from, to: node.to };
     switch (node.name) {
       case "Plan": {
-        const [width, height] = node.getChildren("Expression").map((child) => this.expression(child));
+        const [x, y] = node.getChildren("Extent").map((extent) => {
+          const ends = extent.getChildren("Expression").map((child) => this.expression(child));
+          return { least: ends.length === 2 ? ends[0] : null, greatest: ends[ends.length - 1] };
+        });
         const sense = node.getChild("AxisSense")?.lastChild;
         const unit = node.getChild("UnitName")?.getChild("Word");
         const yDown = sense ? this.read(sense) === "down" : null;
         const density = node.getChild("Density")?.getChild("Expression");
         return {
           kind: "plan",
-          width,
-          height,
+          x,
+          y,
           yDown,
           unit: unit ? this.read(unit) : null,
           density: density ? this.expression(density) : null,

@@ -47,7 +47,8 @@ function expectedAt(place: SyntaxNode, text: string, at: number): string {
   if (/\.$/.test(before)) return "the name of a property or a method";
   if (/\b(union|intersection|difference|xor)$/.test(before)) return "a shape";
   const statement = /^(\w+)\s*(=?)/.exec(before)!;
-  if (statement[1] === "plan") return "plan WIDTH by HEIGHT, then y down or y up, unit NAME";
+  if (statement[1] === "plan")
+    return "plan WIDTH by HEIGHT, or plan LEAST to GREATEST by LEAST to GREATEST, then y down or y up, unit NAME";
   if (statement[1] === "fn") return "fn NAME(PARAMETERS) = VALUE";
   if (/\beach\b/.test(before) && !before.slice(before.lastIndexOf("each")).includes(":"))
     return "each NAME from FIRST to LAST: VALUE";

@@ -18,8 +18,8 @@ export function CursorStrip({ plan, at, inspected, decimals, onFlip }: Props) {
     <div className="cursor-strip" data-testid="cursor-strip">
       {at ? (
         <>
-          <Item label="x" value={fixed(at.x, decimals)} extra={share(at.x, plan.width)} />
-          <Item label="y" value={fixed(at.y, decimals)} extra={share(at.y, plan.height)} />
+          <Item label="x" value={fixed(at.x, decimals)} extra={share(at.x - plan.x, plan.width)} />
+          <Item label="y" value={fixed(at.y, decimals)} extra={share(at.y - plan.y, plan.height)} />
         </>
       ) : (
         <span className="quiet">Point at the plan: wheel to zoom, drag to move it</span>

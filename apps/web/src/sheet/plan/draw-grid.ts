@@ -34,12 +34,12 @@ export function drawGrid(ctx: CanvasRenderingContext2D, camera: Camera, plan: Pl
   lines(ctx, camera, between, "#E9EDE6");
   lines(ctx, camera, numbered, tokens.rule);
   // The plan's own box.
-  const [x0, y0] = toScreen(camera, 0, 0);
-  const [x1, y1] = toScreen(camera, plan.width, plan.height);
+  const [x0, y0] = toScreen(camera, plan.x, plan.y);
+  const [x1, y1] = toScreen(camera, plan.x + plan.width, plan.y + plan.height);
   ctx.strokeStyle = tokens.ruleStrong;
   ctx.lineWidth = 1.5;
   ctx.strokeRect(Math.min(x0, x1), Math.min(y0, y1), Math.abs(x1 - x0), Math.abs(y1 - y0));
-  drawOrigin(ctx, x0, y0, plan.yDown);
+  drawOrigin(ctx, ...toScreen(camera, 0, 0), plan.yDown);
 }
 
 function lines(ctx: CanvasRenderingContext2D, camera: Camera, step: number, colour: string): void {

@@ -14,6 +14,7 @@ import { cornerAt, edgeAt, shapeAt } from "./hit";
 import { closesDraft, type OutlineDraft } from "./outline-draft";
 import { PlanButtons } from "./plan-buttons";
 import {
+  boundsOfAll,
   type HandleRef,
   type HandleSpot,
   type Lit,
@@ -154,6 +155,8 @@ export function Plan(props: Props) {
     return snapped(camera, view, free ? NO_SNAP : snapping, [px, py], { skip: moved, anchors });
   };
 
+  const fitPlan = () => fitAll(boundsOfAll(view));
+
   /** The press that is going on; further pointers join it. */
   const gesture = useRef<Gesture | null>(null);
   const press = ({ nativeEvent: event, currentTarget: element }: ReactPointerEvent<HTMLCanvasElement>) => {
@@ -267,7 +270,7 @@ export function Plan(props: Props) {
       ["+", () => zoomBy(1.25)],
       ["=", () => zoomBy(1.25)],
       ["-", () => zoomBy(0.8)],
-      ["Home", fitAll],
+      ["Home", fitPlan],
     ]);
     const direction = arrows[event.key];
     if (direction) keys.set(event.key, () => arrow(...direction, event.altKey, event.shiftKey));
@@ -341,7 +344,7 @@ export function Plan(props: Props) {
           snapping={snapping}
           onSnapping={setSnapping}
           onZoom={zoomBy}
-          onFit={fitAll}
+          onFit={fitPlan}
         />
       </div>
       <CursorStrip

@@ -1,4 +1,4 @@
-import type { MultiPolygon, Path, Ring } from "@vertexon/geometry";
+import type { Bounds, MultiPolygon, Path, Ring } from "@vertexon/geometry";
 import type { Handle, Mark } from "@vertexon/notation";
 import type { FieldPicture, ShapeView, SheetView, Spot } from "@/worker/views";
 import type { Station } from "../stations/station";
@@ -111,6 +111,20 @@ export function shapeBehind(view: SheetView, name: string | null): NamedShape | 
   if (found) return found;
   const last = results(view).at(-1);
   return last ?? null;
+}
+
+/** Around all shapes; null for none. */
+export function boundsOfAll(view: SheetView): Bounds | null {
+  const all = shapesOf(view).flatMap(({ shape }) => shape.bounds ?? []);
+  if (all.length === 0) return null;
+  const most = (pick: (box: Bounds) => number): number =>
+    all.reduce((value, box) => Math.max(value, pick(box)), -Infinity);
+  return {
+    minX: -most((box) => -box.minX),
+    minY: -most((box) => -box.minY),
+    maxX: most((box) => box.maxX),
+    maxY: most((box) => box.maxY),
+  };
 }
 
 /** Whether choosing a definition chooses a shape: not for points and numbers, which leave the choice as it is. */

@@ -1,5 +1,5 @@
 import { InputNumber } from "antd";
-import { type ReactNode, useState } from "react";
+import { type ReactNode, useMemo, useState } from "react";
 import { Figure } from "@/format/figure";
 import type { BoxView } from "@/worker/views";
 import type { NamedShape } from "../../plan/scene";
@@ -14,11 +14,17 @@ interface Size {
 /** The same shape in three sizes of the plan's box, side by side, with what stays and what changes. */
 export function BoxSizes({ view, thread, shape, attachments }: StationProps & { shape: NamedShape }) {
   const { width, height } = view.plan;
-  const [sizes, setSizes] = useState<Size[]>([
-    { width: Math.round(width / 2), height },
-    { width, height },
-    { width: width * 2, height },
-  ]);
+  const usual = useMemo<Size[]>(
+    () => [
+      { width: Math.round(width / 2), height },
+      { width, height },
+      { width: width * 2, height },
+    ],
+    [width, height],
+  );
+  // The present plan's, until they are changed here.
+  const [own, setSizes] = useState<Size[] | null>(null);
+  const sizes = own ?? usual;
   const files = attachments.files ?? NO_FILES;
   const { name } = shape;
   const { answered } = useQuestion(
@@ -29,7 +35,7 @@ export function BoxSizes({ view, thread, shape, attachments }: StationProps & { 
   );
   const boxes = answered?.answer ?? null;
   const set = (i: number, change: Partial<Size>): void =>
-    setSizes((now) => now.map((size, k) => (k === i ? { ...size, ...change } : size)));
+    setSizes(sizes.map((size, k) => (k === i ? { ...size, ...change } : size)));
   const shapes = boxes?.map((box) => box.shape) ?? [];
   return (
     <div className="box-sizes" data-testid="box-sizes">
@@ -59,12 +65,13 @@ export function BoxSizes({ view, thread, shape, attachments }: StationProps & { 
 function BoxPicture({ box, yDown }: { box: BoxView | undefined; yDown: boolean }) {
   if (!box) return <div className="box-picture quiet">…</div>;
   if (!box.shape) return <div className="box-picture warning">cannot be computed at this size</div>;
-  const { width, height, shape } = box;
+  const { x, y, width, height, shape } = box;
   const data = shape.polygons
     .flatMap(({ outer, holes }) => [outer, ...holes])
     .map((ring) => {
       const points: string[] = [];
-      for (let i = 0; i < ring.length; i += 2) points.push(`${ring[i]} ${yDown ? ring[i + 1] : height - ring[i + 1]}`);
+      for (let i = 0; i < ring.length; i += 2)
+        points.push(`${ring[i] - x} ${yDown ? ring[i + 1] - y : y + height - ring[i + 1]}`);
       return `M ${points.join(" L ")} Z`;
     })
     .join(" ");
