@@ -6,7 +6,7 @@ export default {
     rootDir: import.meta.dirname,
     testMatch: [`<rootDir>/${folder}/test/**/*.test.ts`],
     transform,
-    setupFiles: ["<rootDir>/jest.seed.mjs"],
+    setupFiles: ["<rootDir>/jest.seed.cjs"],
     transformIgnorePatterns: ["/node_modules/(?!@vertexon)"],
     moduleNameMapper: { "^@/(.*)$": "<rootDir>/apps/web/src/$1" },
     testEnvironment: "node",

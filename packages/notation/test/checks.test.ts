@@ -138,6 +138,23 @@ test("too few segments: facets are found in every unit", () => {
   expect(found("plan 3200 by 2400, unit paces\na = circle((1600, 1200), radius: 1000).flatten(4)")).toHaveLength(1);
 });
 
+test("many shapes outside are one finding, with one mend for all; a plan may begin anywhere", () => {
+  const circles = Array.from({ length: 70 }, (_, i) => `c${i} = circle((${-400 + 5 * i}, ${10 * i}), radius: 4)`);
+  const script = `plan 100 by 100\n${circles.join("\n")}`;
+  const findings = found(script);
+  expect(findings).toHaveLength(1);
+  expect(findings[0].message).toMatch(/^70 shapes outside the plan: x from −404 to −51/);
+  const label = findings[0].mends[0].label;
+  expect(found(mended(script, label))).toEqual([]);
+  expect(mended(script, label)).toMatch(/^plan -404 to 100 by -4 to 694\n/);
+  const centred = "plan -50 to 50 by -40 to 40\na = circle((0, 0), radius: 30)\nb = circle((50%, 50%), radius: 3)";
+  const { plan, definitions, diagnostics } = evaluated(centred);
+  expect(plan).toMatchObject({ x: -50, y: -40, width: 100, height: 80 });
+  expect((definitions[1].value as Shape).centre).toEqual({ x: 0, y: 0 });
+  expect(diagnostics.filter(({ message }) => message.includes("outside"))).toEqual([]);
+  expect(found("plan 50 to -50 by 40\na = 1")[0].message).toContain("reaches from a number to a greater one");
+});
+
 test("a part moved as a whole keeps its size; dragged by its centre it cannot stretch", () => {
   const before = shapeOf("a = ellipse((40, 40), rx: 20, ry: 10).rotate(30deg)");
   const after = shapeOf("a = ellipse((40, 40), rx: 20, ry: 10).rotate(30deg).move(20, 30)");

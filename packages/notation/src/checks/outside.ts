@@ -1,31 +1,26 @@
 import { type Bounds, bounds } from "@vertexon/geometry";
 import { shapesIn } from "../functions";
 import { planBoxEdits } from "../plan-edits";
-import type { PlanSettings } from "../sheet/evaluated";
+import type { Definition, PlanSettings } from "../sheet/evaluated";
 import { shortNumber } from "../short-number";
 import type { Expression, Mend, TextEdit } from "../syntax";
 import { type SheetFacts, type SheetFinding, shownDefinitions } from "./facts";
 
 /** What reaches outside the plan's box, seen by its vertices. */
 export function checkOutside({ script, plan, definitions, statementOf }: SheetFacts): SheetFinding[] {
-  const { x, y, width, height } = plan;
-  return shownDefinitions(definitions).flatMap(({ name, value }) => {
-    const shapes = value ? shapesIn(value) : [];
-    const box = bounds(shapes.flatMap(({ operand }) => operand.rings));
-    if (!box) return [];
-    const slack = 1e-9 * Math.max(width, height);
-    const inX = box.minX >= x - slack && box.maxX <= x + width + slack;
-    const inY = box.minY >= y - slack && box.maxY <= y + height + slack;
-    if (inX && inY) return [];
-    const isOut = box.maxX <= x || box.maxY <= y || box.minX >= x + width || box.minY >= y + height;
-    const message = `${isOut ? "outside the plan" : "partly outside the plan"}: ${beyond(box, plan)}`;
+  const outside = shownDefinitions(definitions).flatMap((definition): Outside[] => {
+    const box = definition.value && bounds(shapesIn(definition.value).flatMap(({ operand }) => operand.rings));
+    return box && !isWithin(box, plan) ? [{ ...definition, box }] : [];
+  });
+  if (outside.length <= MOST_SINGLE) return outside.map((each) => finding([each]));
+  return [finding(outside)];
+
+  /** One for a definition, or one for all, where they are many: it is the plan that does not fit then. */
+  function finding(found: readonly Outside[]): SheetFinding {
+    const [{ name, value }] = found;
+    const box = around(found.map((each) => each.box));
     const { statement, from } = statementOf(name);
-    const larger = {
-      minX: Math.min(x, Math.floor(box.minX + slack)),
-      minY: Math.min(y, Math.floor(box.minY + slack)),
-      maxX: Math.max(x + width, Math.ceil(box.maxX - slack)),
-      maxY: Math.max(y + height, Math.ceil(box.maxY - slack)),
-    };
+    const larger = enlarged(box, plan);
     const along = (min: number, max: number): string => (min === 0 ? `${max}` : `${min} to ${max}`);
     const mends: Mend[] = [
       {
@@ -34,10 +29,49 @@ export function checkOutside({ script, plan, definitions, statementOf }: SheetFa
       },
     ];
     const step = moveIn(box, plan);
-    if (step && value?.type === "shape")
+    if (step && found.length === 1 && value?.type === "shape")
       mends.push({ label: "Move it in", edits: movedEdits(statement.value, from, step) });
-    return [{ from, span: statement.nameSpan, message, mends, marks: [] }];
-  });
+    const what = found.length > 1 ? `${found.length} shapes ` : "";
+    const part = isApart(box, plan) ? "outside the plan" : "partly outside the plan";
+    return { from, span: statement.nameSpan, message: `${what}${part}: ${beyond(box, plan)}`, mends, marks: [] };
+  }
+}
+
+/** More than this many findings of one kind become one. */
+const MOST_SINGLE = 3;
+
+interface Outside extends Pick<Definition, "name" | "value"> {
+  box: Bounds;
+}
+
+function isWithin(box: Bounds, { x, y, width, height }: PlanSettings): boolean {
+  const slack = 1e-9 * Math.max(width, height);
+  const inX = box.minX >= x - slack && box.maxX <= x + width + slack;
+  return inX && box.minY >= y - slack && box.maxY <= y + height + slack;
+}
+
+function isApart(box: Bounds, { x, y, width, height }: PlanSettings): boolean {
+  return box.maxX <= x || box.maxY <= y || box.minX >= x + width || box.minY >= y + height;
+}
+
+function around(boxes: readonly Bounds[]): Bounds {
+  return boxes.reduce((all, box) => ({
+    minX: Math.min(all.minX, box.minX),
+    minY: Math.min(all.minY, box.minY),
+    maxX: Math.max(all.maxX, box.maxX),
+    maxY: Math.max(all.maxY, box.maxY),
+  }));
+}
+
+/** The plan's box and another one, in whole numbers. */
+function enlarged(box: Bounds, { x, y, width, height }: PlanSettings): Bounds {
+  const slack = 1e-9 * Math.max(width, height);
+  return {
+    minX: Math.min(x, Math.floor(box.minX + slack)),
+    minY: Math.min(y, Math.floor(box.minY + slack)),
+    maxX: Math.max(x + width, Math.ceil(box.maxX - slack)),
+    maxY: Math.max(y + height, Math.ceil(box.maxY - slack)),
+  };
 }
 
 /** The axes on which a box leaves the plan: from where to where, and what there is. */

@@ -20,7 +20,7 @@ export function drawPictures(
     const [px, py] = toScreen(camera, x, y);
     const size = scale * camera.scale;
     ctx.save();
-    if (shape) ctx.clip(onScreen(regionPath(shape), camera), "evenodd");
+    if (shape) ctx.clip(onScreen(regionPath(shape, camera), camera), "evenodd");
     ctx.globalAlpha = 1 - fade;
     ctx.imageSmoothingEnabled = size < 4;
     ctx.drawImage(image, px, py, image.naturalWidth * size, image.naturalHeight * size);

@@ -1,43 +1,58 @@
-import { pointAt, transformPoint } from "@vertexon/geometry";
+import { bounds, pointAt, transformPoint } from "@vertexon/geometry";
 import type { Handle } from "@vertexon/notation";
 import { tokens, withAlpha } from "@/theme/tokens";
 import type { ShapeView, SubpathView } from "@/worker/views";
 import { type Camera, matrixOf, toScreen } from "./camera";
+import { levelOf, seenVertices } from "./detail";
 import { isDriven } from "./grip-text";
 import { widthOf } from "./labels";
 
-const paths = new WeakMap<object, Path2D>();
+const paths = new WeakMap<object, Map<number | null, Path2D>>();
 
-/** The region as a path in plan units. */
-export function regionPath(shape: ShapeView): Path2D {
-  return cached(shape.polygons, () => {
-    const path = new Path2D();
-    for (const { outer, holes } of shape.polygons) for (const ring of [outer, ...holes]) trace(path, ring, true);
-    return path;
-  });
+/** The region as a path in plan units, in the detail that a camera shows. */
+export function regionPath(shape: ShapeView, camera: Camera): Path2D {
+  const rings = () => shape.polygons.flatMap(({ outer, holes }) => [outer, ...holes]);
+  return cached(shape.polygons, rings, camera, (path, ring) => trace(path, ring, true, camera));
 }
 
-function outlinePath(shape: ShapeView): Path2D {
-  return cached(shape.subpaths, () => {
-    const path = new Path2D();
-    for (const { vertices, closed } of shape.subpaths) trace(path, vertices, closed);
-    return path;
-  });
+function outlinePath(shape: ShapeView, camera: Camera): Path2D {
+  const outlines = () => shape.subpaths;
+  return cached(shape.subpaths, outlines, camera, (path, { vertices, closed }) =>
+    trace(path, vertices, closed, camera),
+  );
 }
 
-function cached(key: object, make: () => Path2D): Path2D {
-  let path = paths.get(key);
+/** Outlines that are drawn whole have one path; others have one for each level of detail. */
+function cached<T extends Float64Array | SubpathView>(
+  key: object,
+  parts: () => readonly T[],
+  camera: Camera,
+  draw: (path: Path2D, part: T) => void,
+): Path2D {
+  const vertices = (part: Float64Array | SubpathView) => (part instanceof Float64Array ? part : part.vertices);
+  let levels = paths.get(key);
+  const whole = levels?.get(null);
+  if (whole) return whole;
+  if (!levels) paths.set(key, (levels = new Map()));
+  const level = levelOf(camera);
+  let path = levels.get(level);
   if (!path) {
-    path = make();
-    paths.set(key, path);
+    path = new Path2D();
+    const all = parts();
+    for (const part of all) draw(path, part);
+    levels.set(all.some((part) => seenVertices(vertices(part), camera)) ? level : null, path);
   }
   return path;
 }
 
-function trace(path: Path2D, points: Float64Array, closed: boolean): void {
-  for (let i = 0; i < points.length; i += 2)
-    if (i === 0) path.moveTo(points[0], points[1]);
+function trace(path: Path2D, points: Float64Array, closed: boolean, camera: Camera): void {
+  const seen = seenVertices(points, camera);
+  const n = seen?.length ?? points.length / 2;
+  for (let k = 0; k < n; k++) {
+    const i = 2 * (seen ? seen[k] : k);
+    if (k === 0) path.moveTo(points[i], points[i + 1]);
     else path.lineTo(points[i], points[i + 1]);
+  }
   if (closed) path.closePath();
 }
 
@@ -55,7 +70,7 @@ export function onScreen(path: Path2D, camera: Camera): Path2D {
 
 export function fillRegion(ctx: CanvasRenderingContext2D, camera: Camera, shape: ShapeView, colour: string): void {
   ctx.fillStyle = colour;
-  ctx.fill(onScreen(regionPath(shape), camera), "evenodd");
+  ctx.fill(onScreen(regionPath(shape, camera), camera), "evenodd");
 }
 
 export function strokeOutline(
@@ -68,19 +83,23 @@ export function strokeOutline(
   ctx.lineWidth = style.width;
   ctx.lineJoin = "round";
   ctx.setLineDash(style.dash ?? []);
-  ctx.stroke(onScreen(outlinePath(shape), camera));
+  ctx.stroke(onScreen(outlinePath(shape, camera), camera));
   ctx.setLineDash([]);
 }
 
 /** Vertices nearer than this many pixels to the last one drawn are left out. */
 const CROWDED = 9;
 
-/** Vertices as arrowheads that point in the direction of travel; the start has a ring around it. */
+/** Vertices as arrowheads that point in the direction of travel; the start has a ring around it. All as room allows. */
 export function drawVertices(ctx: CanvasRenderingContext2D, camera: Camera, shape: ShapeView, colour: string): void {
+  const taken = new Room(CROWDED);
   for (const subpath of shape.subpaths) {
-    drawArrowheads(ctx, camera, subpath, colour);
-    if (subpath.vertices.length === 0) continue;
-    const [sx, sy] = toScreen(camera, subpath.vertices[0], subpath.vertices[1]);
+    const { vertices: v } = subpath;
+    if (v.length === 0) continue;
+    const [sx, sy] = toScreen(camera, v[0], v[1]);
+    // Outlines that are small on the screen have no room for marks.
+    if (shape.subpaths.length > FEW_OUTLINES && extentOf(v) * camera.scale < ROOM) continue;
+    drawArrowheads(ctx, camera, subpath, colour, taken);
     ctx.strokeStyle = colour;
     ctx.lineWidth = 1.4;
     ctx.beginPath();
@@ -89,18 +108,59 @@ export function drawVertices(ctx: CanvasRenderingContext2D, camera: Camera, shap
   }
 }
 
-function drawArrowheads(ctx: CanvasRenderingContext2D, camera: Camera, subpath: SubpathView, colour: string): void {
-  const { vertices: v, closed } = subpath;
+/** A shape of few outlines shows the marks of all, however small they are. */
+const FEW_OUTLINES = 3;
+/** Pixels that an outline among many needs for its marks. */
+const ROOM = 60;
+
+const extents = new WeakMap<Float64Array, number>();
+
+/** The larger side of the box around an outline, in plan units. */
+function extentOf(vertices: Float64Array): number {
+  let extent = extents.get(vertices);
+  if (extent === undefined) {
+    const box = bounds([vertices]);
+    extent = box ? Math.max(box.maxX - box.minX, box.maxY - box.minY) : 0;
+    extents.set(vertices, extent);
+  }
+  return extent;
+}
+
+/** Which cells of the screen hold a mark already. */
+class Room {
+  private readonly taken = new Set<number>();
+  constructor(private readonly cell: number) {}
+
+  /** Whether there is room at a pixel, which is taken then. */
+  take(x: number, y: number): boolean {
+    const key = Math.floor(x / this.cell) * 100_003 + Math.floor(y / this.cell);
+    if (this.taken.has(key)) return false;
+    this.taken.add(key);
+    return true;
+  }
+}
+
+function drawArrowheads(
+  ctx: CanvasRenderingContext2D,
+  camera: Camera,
+  { vertices: v, closed }: SubpathView,
+  colour: string,
+  room: Room,
+): void {
   const n = v.length / 2;
+  const seen = seenVertices(v, camera);
+  const count = seen?.length ?? n;
   ctx.fillStyle = colour;
   let lastX = Number.NEGATIVE_INFINITY;
   let lastY = Number.NEGATIVE_INFINITY;
-  for (let i = 0; i < n; i++) {
+  for (let s = 0; s < count; s++) {
+    const i = seen ? seen[s] : s;
     const [x, y] = toScreen(camera, v[2 * i], v[2 * i + 1]);
     if (x < -20 || y < -20 || x > camera.width + 20 || y > camera.height + 20) continue;
     if (Math.hypot(x - lastX, y - lastY) < CROWDED) continue;
     lastX = x;
     lastY = y;
+    if (seen && !room.take(x, y)) continue;
     const j = i + 1 < n ? i + 1 : closed ? 0 : i;
     const k = j === i && i > 0 ? i - 1 : i;
     const [ax, ay] = toScreen(camera, v[2 * k], v[2 * k + 1]);
@@ -127,6 +187,8 @@ export function numberVertices(ctx: CanvasRenderingContext2D, camera: Camera, sh
   ctx.fillStyle = tokens.quiet;
   for (const { vertices: v } of shape.subpaths) {
     const n = v.length / 2;
+    // Numbers need more room than arrowheads: where outlines are thinned out there is none.
+    if (seenVertices(v, camera) && (seenVertices(v, camera)?.length ?? 0) < n) continue;
     let lastX = Number.NEGATIVE_INFINITY;
     let lastY = Number.NEGATIVE_INFINITY;
     for (let i = 0; i < n; i++) {

@@ -61,7 +61,7 @@ export function shapeAt(
   ctx.save();
   ctx.setTransform(1, 0, 0, 1, 0, 0);
   const areas = shapesOf(view)
-    .filter(({ shape }) => ctx.isPointInPath(onScreen(regionPath(shape), camera), px, py, "evenodd"))
+    .filter(({ shape }) => ctx.isPointInPath(onScreen(regionPath(shape, camera), camera), px, py, "evenodd"))
     .sort((a, b) => a.shape.area - b.shape.area);
   ctx.restore();
   const hits = [...new Set([...lines, ...areas].map(({ name }) => name))];
