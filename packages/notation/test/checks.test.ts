@@ -150,7 +150,7 @@ test("many shapes outside are one finding, with one mend for all; a plan may beg
   const centred = "plan -50 to 50 by -40 to 40\na = circle((0, 0), radius: 30)\nb = circle((50%, 50%), radius: 3)";
   const { plan, definitions, diagnostics } = evaluated(centred);
   expect(plan).toMatchObject({ x: -50, y: -40, width: 100, height: 80 });
-  expect((definitions[1].value as Shape).centre).toEqual({ x: 0, y: 0 });
+  expect((definitions[1].value as Shape).centre).toMatchObject({ x: 0, y: 0 });
   expect(diagnostics.filter(({ message }) => message.includes("outside"))).toEqual([]);
   expect(found("plan 50 to -50 by 40\na = 1")[0].message).toContain("reaches from a number to a greater one");
 });
@@ -244,4 +244,45 @@ test("a mistake in the body of a function is said there, once, and at every call
     '3:5 in "dot": "circle" has no argument "radus"; did you mean "radius"?',
   ]);
   expect(found(mended(script, "Write radius"))).toEqual([]);
+});
+
+test.each([
+  [
+    "a polygon around half a turn",
+    "a = polygon((each k from 0 to 7: (50, 50) + polar(40, k * 22.5deg)))",
+    /8 points 22.5° apart go around only 157.5°/,
+  ],
+  [
+    "an empty intersection",
+    "b = circle((20, 20), radius: 5)\nc = circle((80, 20), radius: 5)\na = b intersection c",
+    /empty: b and c do not overlap/,
+  ],
+  [
+    "a difference that leaves nothing",
+    "b = circle((50, 20), radius: 5)\na = b difference rect((0, 0), 100, 50)",
+    /empty: nothing of b is left/,
+  ],
+  ["an empty list", "b = circle((50, 20), radius: 5)\na = polyline((0, 90), (9, 90)).clip(b)", /an empty list/],
+  ["no area", "a = polygon((10, 10), (20, 20), (30, 30))", /no area/],
+  [
+    "a start that is just missed",
+    'a = path("M 10 10 H 60 V 50 H 10.1 Z V 10.05 Z M 20 20 H 30 V 30 H 20 V 20.02 Z")',
+    /misses the start by 0.02/,
+  ],
+  [
+    "a trail closed by an edge that nobody stated",
+    "a = trail(from: (20, 20), legs: (list(40), (40, bend: 90deg), 30), close: yes)",
+    /closed by an edge of .* that no leg states/,
+  ],
+  ["shares written as numbers", "a = rect((0.1, 0.2), to: (0.9, 0.8))", /within one px of the origin.*50%/],
+])("%s is found, and quiet once it is said to be meant", (_, definitions, message) => {
+  const script = `plan 100 by 100\n${definitions}`;
+  const finding = found(script).find((each) => message.test(each.message));
+  expect(finding?.severity).toBe("warning");
+  const mend = finding!.mends.find(({ label }) => label === "It is meant")!;
+  const meant = applyEdits(script, mend.edits);
+  expect(meant).toContain(" // meant");
+  expect(found(meant).filter((each) => message.test(each.message))).toEqual([]);
+  // Only findings: an error stays one.
+  expect(found("a = circl((1, 1), 2) // meant")).toHaveLength(1);
 });

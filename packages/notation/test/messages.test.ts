@@ -63,7 +63,10 @@ test.each([
   ["a = ", "1:3 expected a value, found the end"],
   ["a b = 3", '1:3 expected "=" after the name "a", found "b"'],
   ["= 3", '1:1 expected a statement: name = …, plan, tolerance, picture, fn or emit, found "="'],
-  ["plan 3", "1:6 expected plan WIDTH by HEIGHT, then y down or y up, unit NAME, found the end"],
+  [
+    "plan 3",
+    "1:6 expected plan WIDTH by HEIGHT, or plan LEAST to GREATEST by LEAST to GREATEST, then y down or y up, unit NAME, found the end",
+  ],
   ["a = b union", "1:11 expected a shape, found the end"],
   [
     "a = b union c difference d",

@@ -23,7 +23,7 @@ const resultOf = (script: string, name: string) =>
 test("a whole sheet: settings, values, emission, no complaint", () => {
   const { plan, tolerance, definitions, emissions, diagnostics } = new Sheet().update(dogleg);
   expect(diagnostics).toEqual([]);
-  expect(plan).toEqual({ width: 320, height: 310, yDown: true, unit: "px", density: 96 });
+  expect(plan).toEqual({ x: 0, y: 0, width: 320, height: 310, yDown: true, unit: "px", density: 96 });
   expect(tolerance).toBe(0.05);
   expect(emissions).toMatchObject([{ name: "green", format: "c-array", decimals: 3, file: "dogleg.h" }]);
   const values = new Map(definitions.map(({ name, value }) => [name, value]));

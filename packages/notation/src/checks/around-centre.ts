@@ -37,6 +37,17 @@ export function checkAroundCentre({ statement, value }: Checked): Finding[] {
         marks: [place],
       },
     ];
+  const share = Math.round(TURN / (n * step));
+  const isPart = share >= 2 && share <= 4 && Math.abs(TURN - share * n * step) <= EQUAL * step;
+  if (at === n - 1 && isPart)
+    return [
+      {
+        span: statement.nameSpan,
+        message: `${n} points ${degrees(step)} apart go around only ${degrees((n - 1) * step)} of the circle: ${n} equal steps of a whole turn are ${degrees(TURN / n)}`,
+        mends: [],
+        marks: [place],
+      },
+    ];
   if (at !== n - 1 || times > 2) return [];
   return [
     {

@@ -29,7 +29,11 @@ export function checkClosing({ definitions, emissions, statementOf }: SheetFacts
     }
     if (!["path", "polyline", "trail", "smooth"].includes(call.name)) return [];
     return value.outline.subpaths.flatMap((subpath, i) => {
-      if (subpath.closed || subpath.segments.length < 2) return [];
+      if (subpath.segments.length < 2) return [];
+      if (subpath.closed) {
+        const problem = closingEdge(subpath, call.name === "trail");
+        return problem ? [found(problem, null, [endOf(subpath), { x: subpath.x, y: subpath.y }])] : [];
+      }
       const start = { x: subpath.x, y: subpath.y };
       const end = endOf(subpath);
       const gap = Math.hypot(end.x - start.x, end.y - start.y);
@@ -47,6 +51,20 @@ export function checkClosing({ definitions, emissions, statementOf }: SheetFacts
     });
   });
 }
+
+/** What is wrong with the edge that closes an outline: it is hardly one, or a trail never stated it. */
+function closingEdge(subpath: Subpath, isTrail: boolean): string | null {
+  const end = endOf(subpath);
+  const gap = Math.hypot(end.x - subpath.x, end.y - subpath.y);
+  const length = subpath.segments.reduce((sum, { x0, y0, x1, y1 }) => sum + Math.hypot(x1 - x0, y1 - y0), 0);
+  if (gap > 1e-9 * length && gap <= MISSED * length)
+    return `the last step misses the start by ${shortNumber(gap)}: closing adds an edge of that length`;
+  if (isTrail && gap > MISSED * length) return `closed by an edge of ${shortNumber(gap)} that no leg states`;
+  return null;
+}
+
+/** An outline that ends this near to its start, as a share of its length, was meant to end there. */
+const MISSED = 0.005;
 
 function usedAsAreas(definitions: readonly Definition[]): string[] {
   return definitions.flatMap(({ value, dependsOn }) => {

@@ -8,18 +8,20 @@ import { checkAroundCentre } from "./around-centre";
 import { checkClosing } from "./closing";
 import { checkCovered } from "./covered";
 import { checkCrossings } from "./crossings";
+import { checkEmpty } from "./empty";
 import { checkFacets } from "./facets";
 import type { SheetFacts, SheetFinding } from "./facts";
 import type { Checked, Finding } from "./finding";
 import { checkOutside } from "./outside";
 import { checkRoundedAngle } from "./rounded-angle";
+import { checkShares } from "./shares";
 import { checkUpsideDown } from "./upside-down";
 
 export { argumentOf, type Finding, within, writtenCall } from "./finding";
 
 /** What can be seen in one definition alone. */
 export function checkDefinition(definition: Checked): Finding[] {
-  return [checkCrossings, checkRoundedAngle, checkAroundCentre].flatMap((check) => {
+  return [checkCrossings, checkRoundedAngle, checkAroundCentre, checkEmpty].flatMap((check) => {
     try {
       return check(definition);
     } catch (error) {
@@ -30,7 +32,7 @@ export function checkDefinition(definition: Checked): Finding[] {
 
 /** What can only be seen with the sheet around a definition. */
 export function checkSheet(facts: SheetFacts): SheetFinding[] {
-  return [checkClosing, checkUpsideDown, checkOutside, checkCovered, checkFacets].flatMap((check) => {
+  return [checkClosing, checkUpsideDown, checkOutside, checkCovered, checkFacets, checkShares].flatMap((check) => {
     try {
       return check(facts);
     } catch (error) {

@@ -7,6 +7,7 @@ import {
   type DefinitionStatement,
   type Expression,
   type Extent,
+  type Mend,
   ScriptError,
   ScriptWarning,
   type Span,
@@ -303,10 +304,13 @@ export class Run {
     return [...this.definitions].map(([name, { statement, text, from }]) => {
       const { value, errors, findings, uses } = kept.get(name)!;
       for (const error of errors) this.reportError(from, error);
-      for (const { span, message, mends, marks } of findings)
+      for (const { span, message, mends, marks } of isMeant(text) ? [] : findings)
         this.report(from, span, message, {
           severity: "warning",
-          mends: mends.map(({ label, edits }) => ({ label, edits: edits.map((edit) => shiftedBy(from, edit)) })),
+          mends: [
+            ...mends.map(({ label, edits }) => ({ label, edits: edits.map((edit) => shiftedBy(from, edit)) })),
+            meantMend(from + text.length),
+          ],
           marks,
         });
       const shifted = (span: Span): Span => shiftedBy(from, span);
@@ -329,6 +333,16 @@ export class Run {
       };
     });
   }
+}
+
+/** Whether a statement ends with the comment that acknowledges what is found in it. */
+export function isMeant(text: string): boolean {
+  return /\/\/[ \t]*meant\b[^\n]*$/.test(text);
+}
+
+/** Acknowledges a finding at the end of its statement. */
+export function meantMend(end: number): Mend {
+  return { label: "It is meant", edits: [{ from: end, to: end, insert: " // meant" }] };
 }
 
 export function unknownName(name: string, span: Span, run: Run): ScriptError {

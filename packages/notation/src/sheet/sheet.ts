@@ -14,7 +14,7 @@ import {
 import { evaluate, type Surroundings } from "./evaluate";
 import type { Evaluated, PlanSettings } from "./evaluated";
 import { evaluationOrder } from "./order";
-import { type ParsedStatement, Run, unknownName } from "./run";
+import { isMeant, meantMend, type ParsedStatement, Run, unknownName } from "./run";
 
 /** What the plan and the tolerance are called among the things that a definition depends on. */
 const PLAN = "plan";
@@ -115,7 +115,9 @@ export class Sheet {
       const read = this.readAttachment(file);
       return read && !(read instanceof Error) ? read.source : null;
     };
-    for (const { from, span, message, ...more } of checkSheet({
+    const meant = new Set([...run.definitions.values()].filter(({ text }) => isMeant(text)).map(({ from }) => from));
+    const ends = new Map([...run.definitions.values()].map(({ from, text }) => [from, from + text.length]));
+    for (const { from, span, message, mends, marks } of checkSheet({
       script,
       plan,
       definitions,
@@ -123,7 +125,11 @@ export class Sheet {
       statementOf,
       sourceOf,
     }))
-      run.report(from, span, message, { severity: "warning", ...more });
+      if (!meant.has(from)) {
+        const end = ends.get(from);
+        const all = end === undefined ? mends : [...mends, meantMend(end)];
+        run.report(from, span, message, { severity: "warning", mends: all, marks });
+      }
     return {
       plan,
       tolerance,

@@ -68,6 +68,7 @@ export function ImportDialog({ thread, start, attachments, onto, okText, onTake,
       open={start !== null}
       title="Import outlines and points"
       width={760}
+      centered
       okText={okText}
       okButtonProps={{ disabled: !plan || linesOf(plan, names).length === 0, loading: taking }}
       onOk={take}
@@ -94,7 +95,7 @@ export function ImportDialog({ thread, start, attachments, onto, okText, onTake,
           className="mono import-text"
           aria-label="Text to import"
           placeholder={KINDS}
-          rows={6}
+          rows={given.fileName ? 3 : 6}
           value={given.text.length > SHOWN ? `${given.text.slice(0, SHOWN)}\n…` : given.text}
           readOnly={given.text.length > SHOWN}
           onChange={(event) => setGiven({ text: event.target.value, fileName: "" })}
@@ -177,7 +178,7 @@ function PlanPreview({ plan, names, onNames }: PreviewProps) {
           virtual
           pagination={false}
           rowKey="name"
-          scroll={{ y: 180, x: 620 }}
+          scroll={{ y: 150, x: 620 }}
           dataSource={statements}
           rowSelection={
             names === null

@@ -13,7 +13,7 @@ interface Props {
 /** Coordinates under the pointer, and what the chosen shape says of that place. */
 export function CursorStrip({ plan, at, inspected, decimals, onFlip }: Props) {
   const inspection = inspected?.answer;
-  const share = (value: number, size: number): string => `${fixed((100 * value) / size, 1)}%`;
+  const share = (value: number, size: number): string => `${fixed((100 * value) / size, 0)}%`;
   return (
     <div className="cursor-strip" data-testid="cursor-strip">
       {at ? (
@@ -31,7 +31,7 @@ export function CursorStrip({ plan, at, inspected, decimals, onFlip }: Props) {
             {inspected.question.name}
           </span>
           <Item label="distance" value={fixed(inspection.distance, 3)} testId="strip-distance" />
-          <Item label="edge" value={`${inspection.ring + 1} · ${inspection.edge}`} />
+          <Item label="edge" value={`${inspection.ring + 1}·${inspection.edge}`} />
           {inspection.within.length > 0 && (
             <span className="strip-item strip-rest" title={`also inside ${inspection.within.join(", ")}`}>
               <span className="quiet">also in</span> {inspection.within.join(", ")}

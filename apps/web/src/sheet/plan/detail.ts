@@ -3,7 +3,7 @@ import type { Camera } from "./camera";
 /** Outlines with fewer vertices than this are drawn as they are. */
 const FEW = 3000;
 /** Vertices nearer to the last one than this many pixels make no difference on the screen. */
-const UNSEEN = 0.35;
+const UNSEEN = 0.5;
 
 const known = new WeakMap<Float64Array, Map<number, Int32Array>>();
 

@@ -70,7 +70,7 @@ export function onScreen(path: Path2D, camera: Camera): Path2D {
 
 export function fillRegion(ctx: CanvasRenderingContext2D, camera: Camera, shape: ShapeView, colour: string): void {
   ctx.fillStyle = colour;
-  ctx.fill(onScreen(regionPath(shape, camera), camera), "evenodd");
+  inPlanUnits(ctx, camera, () => ctx.fill(regionPath(shape, camera), "evenodd"));
 }
 
 export function strokeOutline(
@@ -80,11 +80,22 @@ export function strokeOutline(
   style: { colour: string; width: number; dash?: number[] },
 ): void {
   ctx.strokeStyle = style.colour;
-  ctx.lineWidth = style.width;
-  ctx.lineJoin = "round";
-  ctx.setLineDash(style.dash ?? []);
-  ctx.stroke(onScreen(outlinePath(shape, camera), camera));
-  ctx.setLineDash([]);
+  inPlanUnits(ctx, camera, () => {
+    // The transform scales lines, too: they keep their width on the screen.
+    ctx.lineWidth = style.width / camera.scale;
+    ctx.lineJoin = "round";
+    ctx.setLineDash((style.dash ?? []).map((length) => length / camera.scale));
+    ctx.stroke(outlinePath(shape, camera));
+  });
+}
+
+/** Draws paths as they are, in plan units: to move all their points to pixels first takes longer than to draw them. */
+function inPlanUnits(ctx: CanvasRenderingContext2D, camera: Camera, draw: () => void): void {
+  const { a, b, c, d, e, f } = matrixOf(camera);
+  ctx.save();
+  ctx.transform(a, b, c, d, e, f);
+  draw();
+  ctx.restore();
 }
 
 /** Vertices nearer than this many pixels to the last one drawn are left out. */

@@ -52,7 +52,7 @@ export function margin(): Extension {
   ];
 }
 
-/** The effect that shows notes by line: on the last line of each statement; a mistake takes the place of the figures. */
+/** The effect that shows notes by line: on the last line of each statement; an error takes the place of the figures. */
 export function marginEffect(doc: Text, view: SheetView): StateEffect<unknown> {
   const byLine = new Map<number, Note>();
   const lineOf = (position: number): number => doc.lineAt(Math.min(position, doc.length)).number;
@@ -64,7 +64,7 @@ export function marginEffect(doc: Text, view: SheetView): StateEffect<unknown> {
     const line = lineOf(from);
     if (byLine.get(line)?.severity) continue;
     const figures = byLine.get(line);
-    const text = severity === "error" ? "✕ mistake" : `! ${figures?.text ?? "look here"}`;
+    const text = severity === "error" ? "✕ error" : `! ${figures?.text ?? "look here"}`;
     byLine.set(line, { text, title: message, severity });
   }
   return setMargin.of(byLine);

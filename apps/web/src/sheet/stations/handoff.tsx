@@ -63,7 +63,15 @@ export function HandoffStation({ view, thread, shape, onEdit }: StationProps) {
   };
   const text = handoff?.text ?? "";
   return (
-    <Panel title="Hand off" about={name} aside={<span className="mono">{file}</span>}>
+    <Panel
+      title="Hand off"
+      about={name}
+      aside={
+        <span className="mono handoff-file" title={file}>
+          {file}
+        </span>
+      }
+    >
       <Segmented
         className="handoff-formats"
         options={FORMATS}
@@ -86,8 +94,8 @@ export function HandoffStation({ view, thread, shape, onEdit }: StationProps) {
         </span>
         <span className="grow" />
         {!emission && <Button onClick={keep}>Keep in the script</Button>}
-        <Button onClick={save} disabled={!handoff || !isNewest}>
-          Save {file}
+        <Button onClick={save} disabled={!handoff || !isNewest} aria-label={`Save ${file}`} title={`Save ${file}`}>
+          Save
         </Button>
         <Button type="primary" onClick={copy} disabled={!handoff || !isNewest}>
           Copy
