@@ -164,6 +164,17 @@ both = pair intersection oval`),
   expect(pair).toMatchObject({ label: "pair", outlines: 2, fillRule: "evenodd" });
 });
 
+test("angles in boxes are interior ones, whichever way an outline is travelled", () => {
+  const angles = (points: string) => {
+    const service = new SheetService();
+    service.update(`plan 100 by 100\na = polygon(${points})`);
+    return service.inBoxes("a", [{ width: 100, height: 100 }], [])[0].shape!.angles.map((angle) => Math.round(angle));
+  };
+  // A square with a notch: one corner turns inwards.
+  expect(angles("(10, 10), (90, 10), (90, 90), (50, 50), (10, 90)")).toEqual([90, 90, 45, 270, 45]);
+  expect(angles("(10, 90), (50, 50), (90, 90), (90, 10), (10, 10)")).toEqual([45, 270, 45, 90, 90]);
+});
+
 test("a shape in boxes of other sizes: gaps, radii and angles that stay or change", () => {
   const other = new SheetService();
   other.update(

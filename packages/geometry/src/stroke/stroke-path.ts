@@ -163,6 +163,17 @@ function bothSides(
     };
   const ends = [parts, back].map((side) => capWalk(side[side.length - 1].segment, style));
   const all = [right, ends[0], left, ends[1]];
+  // Square ends of straight segments go on straight: the walks' own ends lie on their sides.
+  if (style.cap === "square") {
+    if (parts[parts.length - 1].segment.kind === "line") {
+      dropEnd(right);
+      dropStart(left);
+    }
+    if (parts[0].segment.kind === "line") {
+      dropEnd(left);
+      dropStart(right);
+    }
+  }
   // A cap begins on the last point of the walk before it.
   right.edges[right.edges.length - 1] = ends[0].first;
   left.edges[left.edges.length - 1] = ends[1].first;
@@ -222,6 +233,21 @@ function capAt(segment: Segment, { cap, width, tolerance }: StrokeStyle): number
   const walk: number[] = [];
   arcAround(walk, px, py, nx, ny, Math.PI, h, tolerance);
   return walk;
+}
+
+interface WholeWalk {
+  points: number[];
+  edges: (WalkEdge | null)[];
+}
+
+function dropEnd({ points, edges }: WholeWalk): void {
+  points.splice(-2);
+  edges.pop();
+}
+
+function dropStart({ points, edges }: WholeWalk): void {
+  points.splice(0, 2);
+  edges.shift();
 }
 
 /** The same with what its edges stand for: `first` for the one that leads to its first point. */
