@@ -69,9 +69,9 @@ test("attachments: made with the sheet or later, never changed, removed, all or 
   const made = await request.post("/api/sheets", { data: { ...good, attachments: [shore] } });
   const { id } = await made.json();
   const path = `/api/sheets/${id}/attachments`;
-  expect(await (await request.get(path)).json()).toEqual([shore]);
+  expect(await (await request.get(path)).json()).toMatchObject([shore]);
   const stops = { name: "a stop & more.csv", content: "x,y\n5,6\n" };
-  expect((await request.post(path, { data: stops })).status()).toBe(201);
+  const kept = await (await request.post(path, { data: stops })).json();
   expect((await request.post(path, { data: stops })).status()).toBe(201);
   const other = await request.post(path, { data: { ...stops, content: "another" } });
   expect([other.status(), (await other.json()).error]).toEqual([
@@ -80,12 +80,27 @@ test("attachments: made with the sheet or later, never changed, removed, all or 
   ]);
   const listed = (await (await request.get("/api/sheets")).json()).find((sheet: { id: string }) => sheet.id === id);
   expect(listed.attached).toBe(2);
-  expect((await request.delete(`${path}/${encodeURIComponent(stops.name)}`)).status()).toBe(204);
-  expect((await request.delete(`${path}/${encodeURIComponent(stops.name)}`)).status()).toBe(404);
-  expect(await (await request.get(path)).json()).toEqual([shore]);
+  expect((await request.delete(`${path}/${kept.id}`)).status()).toBe(204);
+  expect((await request.delete(`${path}/${kept.id}`)).status()).toBe(404);
+  expect((await request.delete(`${path}/${encodeURIComponent(stops.name)}`)).status()).toBe(400);
+  expect(await (await request.get(path)).json()).toMatchObject([shore]);
 
   const twice = await request.post("/api/sheets", { data: { ...good, name: "Twice", attachments: [shore, shore] } });
   expect([twice.status(), (await twice.json()).error]).toEqual([400, "two attachments have one name"]);
   const sheets = await (await request.get("/api/sheets")).json();
   expect(sheets.some(({ name }: { name: string }) => name === "Twice")).toBe(false);
+});
+
+test("other sites, other names and bodies that do not say what they are get no answer", async ({ request, page }) => {
+  const sheets = "/api/sheets";
+  expect((await request.get(sheets, { headers: { host: "example.org" } })).status()).toBe(403);
+  expect((await request.post(sheets, { data: good, headers: { origin: "https://example.org" } })).status()).toBe(403);
+  const plain = await request.post(sheets, { data: JSON.stringify(good), headers: { "content-type": "text/plain" } });
+  expect(plain.status()).toBe(415);
+  const response = (await page.goto("/"))!;
+  const headers = response.headers();
+  expect(headers["content-security-policy"]).toContain("frame-ancestors 'none'");
+  expect(headers["content-security-policy"]).not.toContain("unsafe-eval");
+  expect([headers["x-content-type-options"], headers["x-powered-by"]]).toEqual(["nosniff", undefined]);
+  await expect(page.getByTestId("sheet-card").first()).toBeVisible();
 });

@@ -38,5 +38,7 @@ test("measures tell moments, circles and boxes of a shape, and write them into t
 
 test("what does not fit on a side is said where it is written", async ({ page }) => {
   await openSheet(page, "plan 200 by 160, y down, unit px\nlane = rect((20, 20), width: 80, height: 60).round(50)\n");
-  await expect(page.getByText("corners 0, 1, 2, 3: only 30 fits of a radius of 50").first()).toBeAttached();
+  await expect(
+    page.getByText("corners 0, 1, 2, 3: a radius of 50 does not fit and is reduced to 30").first(),
+  ).toBeAttached();
 });

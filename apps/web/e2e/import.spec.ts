@@ -17,7 +17,7 @@ test("pasted SVG becomes script lines; what cannot be taken over is listed; undo
   await page.getByRole("button", { name: "Import" }).click();
   await page.getByLabel("Text to import").fill(SVG);
   const preview = page.getByTestId("import-preview");
-  await expect(preview).toContainText("SVG: 1 definition");
+  await expect(preview).toContainText("SVG: 1 outline");
   await expect(preview).toContainText("green = rect(");
   await expect(preview).toContainText("text");
   await page.getByRole("button", { name: "Add to the script" }).click();
@@ -77,7 +77,7 @@ test("text pasted on the plan opens the import with it", async ({ page }) => {
     data.setData("text/plain", "M 10 10 H 50 V 40 Z");
     document.activeElement?.dispatchEvent(new ClipboardEvent("paste", { clipboardData: data, bubbles: true }));
   });
-  await expect(page.getByTestId("import-preview")).toContainText("path data: 1 definition");
+  await expect(page.getByTestId("import-preview")).toContainText("path data: 1 outline");
 });
 
 test("All sheets makes a sheet of a text, with its size and axis sense, and duplicates attachments", async ({
@@ -101,4 +101,36 @@ test("All sheets makes a sheet of a text, with its size and axis sense, and dupl
   await page.getByRole("menuitem", { name: "Duplicate" }).click();
   await page.getByRole("button", { name: "Open shore line (copy)" }).click();
   await expect(page.getByTestId("define-vertices")).toHaveText("600");
+});
+
+test("a large file is one attachment, chosen from a table, and the plan reaches over it", async ({ page }) => {
+  await openSheet(page, "plan 100 by 100, y down, unit px\n");
+  const isle = (name: string, x: number) => ({
+    type: "Feature",
+    properties: { name },
+    geometry: {
+      type: "Polygon",
+      coordinates: [Array.from({ length: 801 }, (_, i) => [x + 50 * Math.cos(i / 127.3), 50 * Math.sin(i / 127.3)])],
+    },
+  });
+  const features = [isle("north", -200), isle("south", 0), isle("west", 200)];
+  for (const { geometry } of features) geometry.coordinates[0][800] = geometry.coordinates[0][0];
+  const content = JSON.stringify({ type: "FeatureCollection", features });
+  await page.getByRole("button", { name: "Import" }).click();
+  await page.setInputFiles("input[type=file]", {
+    name: "isles.geojson",
+    mimeType: "application/json",
+    buffer: Buffer.from(content),
+  });
+  const preview = page.getByTestId("import-preview");
+  await expect(preview).toContainText('isles = outlines("isles.geojson")');
+  await expect(preview).toContainText("isles.geojson is attached to the sheet");
+  await page.getByText("chosen ones, each with a name").click();
+  await expect(preview).toContainText('south = outline("isles.geojson", "south")');
+  await preview.locator(".ant-table-row", { hasText: "north" }).getByRole("checkbox").uncheck();
+  await expect(page.getByTestId("import-fits")).toContainText("-250 to 250 by -50 to 50, y up");
+  await page.getByRole("button", { name: "Add to the script" }).click();
+  await expect.poll(() => savedScript(page)).toContain("plan -250 to 250 by -50 to 50, y up, unit px");
+  expect(await savedScript(page)).not.toContain("north");
+  await expect(page.getByTestId("mistakes")).toHaveCount(0);
 });

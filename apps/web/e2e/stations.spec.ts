@@ -300,8 +300,8 @@ gear = trail(from: (80, 80), legs: 11 of (12, bend: 33deg), close: yes)
   await page.mouse.click(third.x, third.y);
   await expect(page.getByTestId("panel")).toContainText("stops.at(2)");
   await page.mouse.move(third.x + 2, third.y);
-  await expect(page.getByTestId("cursor-strip")).toContainText("inside stops 3");
+  await expect(page.getByTestId("cursor-strip")).toContainText("inside stops.at(2)");
   await expect(page.getByRole("navigation", { name: "Stations" })).toContainText("5 shapes");
   await station(page, "Hand off");
-  await expect(page.getByTestId("handoff-text")).toContainText("export const stops_3");
+  await expect(page.getByTestId("handoff-text")).toContainText("export const stops_2");
 });

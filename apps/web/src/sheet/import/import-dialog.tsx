@@ -112,9 +112,11 @@ export function ImportDialog({ thread, start, attachments, onto, okText, onTake,
         {found && "problem" in found && <Alert type="warning" title={found.problem} data-testid="import-problem" />}
         {plan && <PlanPreview plan={plan} names={names} onNames={(next) => setChosen({ of: plan, names: next })} />}
         {isOutside && (
-          <Checkbox checked={fits} onChange={(event) => setFits(event.target.checked)} data-testid="import-fits">
-            Let the plan reach over it: {boxText(planAround(plan.bounds))}, y{" "}
-            {senseOf(plan, onto.yDown) ? "down" : "up"}
+          <Checkbox checked={fits} onChange={(event) => setFits(event.target.checked)}>
+            <span data-testid="import-fits">
+              Let the plan reach over it: {boxText(planAround(plan.bounds))}, y{" "}
+              {senseOf(plan, onto.yDown) ? "down" : "up"}
+            </span>
           </Checkbox>
         )}
         {children}

@@ -120,8 +120,9 @@ function wholeDirection(camera: Camera, anchors: Around["anchors"], px: number, 
     const off = Math.abs((px - ax) * uy - (py - ay) * ux);
     if (off >= least) continue;
     least = off;
-    const along = (px - ax) * ux + (py - ay) * uy;
-    const [x, y] = toPlan(camera, ax + along * ux, ay + along * uy);
+    // A length that reads well: as many decimals as the zoom tells apart.
+    const along = Number((((px - ax) * ux + (py - ay) * uy) / camera.scale).toFixed(decimalsAt(camera)));
+    const [x, y] = [anchor.x + along * ux, anchor.y + (camera.yDown ? along : -along) * uy];
     // Along an axis the other coordinate is the anchor's own.
     const degrees = 15 * steps;
     best = {
