@@ -1,6 +1,7 @@
 // npm run bench: times the kernel and the notation on one core, each as a ratio to a reference in the same run.
 import { benchDerived } from "./lib/bench-derived.mjs";
 import { benchDrag } from "./lib/bench-drag.mjs";
+import { benchFile } from "./lib/bench-file.mjs";
 import { benchFlatten } from "./lib/bench-flatten.mjs";
 import { load } from "./lib/bundle.mjs";
 
@@ -15,6 +16,8 @@ console.log("Flattening, against evaluating as many points at uniform parameters
 console.table(benchFlatten(kernel));
 console.log("What is derived from outlines, in sorts of as many doubles, with its growth from a tenth of the size:");
 console.table(benchDerived(kernel, { best, coast, random, sortOf }));
+console.log("A file of 120 outlines with 240,000 vertices, in sorts of as many coordinates:");
+console.table(benchFile(Sheet, { random, sortOf }));
 combining();
 triangulating();
 locating();

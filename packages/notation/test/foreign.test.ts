@@ -5,7 +5,8 @@ const errorsOf = (script: string) => evaluated(script).diagnostics.filter(({ sev
 
 // What people bring along: words, signs and orders of elsewhere; what is wrong with each, and what its first mend makes of it.
 test.each<[script: string, message: RegExp, mended: string | null]>([
-  ["a = line((0, 0), (9, 9))", /polyline\(\(0, 0\)/, null],
+  ["a = line((0, 0), (9, 9))", /polyline\(\(0, 0\)/, "a = polyline((0, 0), (9, 9))"],
+  ["a = line(2, 3)", /polyline\(\(0, 0\)/, null],
   ["a = circle(10, 20, 5)", /in brackets/, "a = circle((10, 20), 5)"],
   ["a = circle((10, 20, 5))", /two numbers, \(x, y\), not three/, "a = circle((10, 20), 5)"],
   ["a = rect(10, 10, 20, 20)", /in brackets/, "a = rect((10, 10), 20, 20)"],
@@ -40,7 +41,8 @@ test.each<[script: string, message: RegExp, mended: string | null]>([
   ["a = rotate(rect((5, 5), 9, 9), 30deg)", /written after a shape/, "a = rect((5, 5), 9, 9).rotate(30deg)"],
   ["a = rectangle((0, 0), 9, 9)", /called rect/, "a = rect((0, 0), 9, 9)"],
   ["a = rect((0, 0), (9, 9))", /takes a number/, "a = rect((0, 0), to: (9, 9))"],
-  ["a = arcto((0, 0), (9, 9), rx: 9)", /arcradii.*round/, null],
+  ["a = arcto((0, 0), (9, 9), rx: 9)", /arcradii.*round/, "a = arcradii((0, 0), (9, 9), rx: 9)"],
+  ["a = arcto(0, 0, 9, 9, 4)", /arcradii.*round/, null],
   ["let a = 5", /needs no "let"/, "a = 5"],
   ["a = 5;", /without a semicolon/, "a = 5"],
   ["# note", /begin with \/\//, "// note"],

@@ -289,7 +289,7 @@ export function SheetDesk({ sheet, onReload, onText }: Props) {
         onSaveCopy={saveCopy}
       />
       <Splitter className="desk-body">
-        <Splitter.Panel defaultSize="49%" min="30%">
+        <Splitter.Panel defaultSize="47%" min="30%">
           {thread ? (
             <LivePlan
               live={live}

@@ -5,6 +5,8 @@ import { setWordFor } from "./set-words";
 /** What a word from elsewhere is called here, for people who bring it along. */
 export interface Foreign {
   message: string;
+  /** A function of ours that may be meant: it is where the arguments fit it. */
+  instead?: string;
   mends(span: Span): Mend[];
 }
 
@@ -12,9 +14,9 @@ export interface Foreign {
 export function foreignFunction(name: string): Foreign | null {
   const key = name.toLowerCase();
   const renamed = RENAMED_FUNCTIONS[key];
-  if (renamed) return { message: `it is called ${renamed} here`, mends: (span) => [written(renamed, span)] };
+  if (renamed) return { message: `it is called ${renamed} here`, mends: (span) => [renameMend(renamed, span)] };
   const help = FUNCTION_HELP[key];
-  return help ? { message: help, mends: () => [] } : null;
+  return help ? { message: help, instead: INSTEAD[key], mends: () => [] } : null;
 }
 
 /** An argument that other programs have by this name, where the function has one that means the same. */
@@ -22,7 +24,7 @@ export function foreignArgument(name: string, parameters: readonly Parameter[]):
   const key = name.toLowerCase();
   const has = (wanted: string): boolean => parameters.some((parameter) => parameter.name === wanted);
   const same = SAME_ARGUMENTS[key]?.find(has);
-  if (same) return { message: `it is called "${same}" here`, mends: (span) => [written(same, span)] };
+  if (same) return { message: `it is called "${same}" here`, mends: (span) => [renameMend(same, span)] };
   const help = ARGUMENT_HELP.find(({ names, needs }) => names.includes(key) && (!needs || has(needs)));
   return help ? { message: help.text, mends: () => [] } : null;
 }
@@ -31,7 +33,7 @@ export function foreignArgument(name: string, parameters: readonly Parameter[]):
 export function foreignMethod(name: string): Foreign | null {
   const key = name.toLowerCase();
   const renamed = RENAMED_METHODS[key];
-  if (renamed) return { message: `it is called ${renamed} here`, mends: (span) => [written(renamed, span)] };
+  if (renamed) return { message: `it is called ${renamed} here`, mends: (span) => [renameMend(renamed, span)] };
   const help = METHOD_HELP[key] ?? combined(setWordFor(key));
   return help ? { message: help, mends: () => [] } : null;
 }
@@ -40,7 +42,7 @@ function combined(word: string | null): string | null {
   return word && `shapes are combined by a word between them: a ${word} b`;
 }
 
-function written(word: string, { from, to }: Span): Mend {
+export function renameMend(word: string, { from, to }: Span): Mend {
   return { label: `Write ${word}`, edits: [{ from, to, insert: word }] };
 }
 
@@ -53,6 +55,8 @@ const RENAMED_FUNCTIONS: Record<string, string> = {
   spline: "smooth",
   annulus: "ring",
 };
+
+const INSTEAD: Record<string, string> = { line: "polyline", lines: "polyline", arcto: "arcradii", curve: "smooth" };
 
 const FUNCTION_HELP: Record<string, string> = {
   line: "a line through points is polyline((0, 0), (10, 5))",
@@ -167,7 +171,7 @@ const ARGUMENT_HELP: readonly { names: readonly string[]; needs?: string; text: 
 /** A name that other languages have for a value; null for any other. */
 export function foreignName(name: string): Foreign | null {
   const meant = SAME_NAMES[name.toLowerCase()];
-  if (meant) return { message: `it is written ${meant} here`, mends: (span) => [written(meant, span)] };
+  if (meant) return { message: `it is written ${meant} here`, mends: (span) => [renameMend(meant, span)] };
   const help = NAME_HELP[name.toLowerCase()];
   return help ? { message: help, mends: () => [] } : null;
 }

@@ -15,7 +15,7 @@ import {
 } from "../functions";
 import { numberOf, sizeOf, toPlanUnits } from "../functions/lengths";
 import { axisOrigin, blended, type MaybeOrigin, type Origin, writtenAt } from "../functions/origin";
-import { foreignFunction, foreignMethod } from "../messages/foreign-words";
+import { foreignFunction, foreignMethod, renameMend } from "../messages/foreign-words";
 import { misspelled } from "../messages/misspelled";
 import { reasonOf } from "../messages/reason";
 import { setWordFor } from "../messages/set-words";
@@ -350,7 +350,8 @@ class Evaluation {
     return { ...result, origin: blended(originsIn(given.map(({ value }) => value))) };
   }
 
-  private unknownFunction({ name, nameSpan, args, to }: Extract<Expression, { kind: "call" }>): ScriptError {
+  private unknownFunction(expression: Extract<Expression, { kind: "call" }>): ScriptError {
+    const { name, nameSpan, args, to } = expression;
     const message = `no function "${name}"`;
     const [target, ...others] = args;
     if (methods.has(name) && target?.name === null) {
@@ -365,7 +366,11 @@ class Evaluation {
       ]);
     }
     const foreign = foreignFunction(name);
-    if (foreign) return new ScriptError(nameSpan, `${message}; ${foreign.message}`, foreign.mends(nameSpan));
+    if (foreign) {
+      const fits = foreign.instead !== undefined && this.takes(foreign.instead, expression);
+      const mends = fits ? [renameMend(foreign.instead!, nameSpan)] : foreign.mends(nameSpan);
+      return new ScriptError(nameSpan, `${message}; ${foreign.message}`, mends);
+    }
     const word = setWordFor(name);
     if (word) {
       const mend = { label: `Write ${word}`, edits: [{ ...nameSpan, insert: `${word} ` }] };
@@ -377,6 +382,20 @@ class Evaluation {
       );
     }
     return misspelled(nameSpan, message, name, [...functions.keys(), ...this.sheet.functionNames()]);
+  }
+
+  /** Whether another function would take the arguments of a call. */
+  private takes(name: string, call: Extract<Expression, { kind: "call" }>): boolean {
+    const signature = functions.get(name);
+    if (!signature) return false;
+    try {
+      const given = this.given(call.args, signature.parameters);
+      bind({ ...call, name }, signature, given, { text: this.text, plan: () => this.sheet.plan() });
+      return true;
+    } catch (error) {
+      if (error instanceof ScriptError) return false;
+      throw error;
+    }
   }
 
   private unknownMethod(name: string, nameSpan: Span): ScriptError {
