@@ -7,7 +7,7 @@ const evaluated = (script: string, attachments: { name: string; content: string 
 };
 
 /** Messages with their places, and the names that have no value. */
-const told = (script: string, attachments?: { name: string; content: string }[]) => {
+const outcomeOf = (script: string, attachments?: { name: string; content: string }[]) => {
   const { diagnostics, definitions } = evaluated(script, attachments);
   return {
     errors: diagnostics
@@ -33,7 +33,7 @@ test.each([
   ["a character that no text can be saved with", "r = 1\0", /U\+0000 cannot be saved/],
   ["half of a surrogate pair", 'r = path("\ud800")', /U\+D800 cannot be saved/],
 ])("%s are a message at their definition, and nothing else fails", (_, script, message) => {
-  const { errors, failed } = told(`${script}\n${other}`);
+  const { errors, failed } = outcomeOf(`${script}\n${other}`);
   expect(errors.filter((error) => !message.test(error) || error.startsWith("3:"))).toEqual([]);
   expect(errors.length).toBeGreaterThan(0);
   expect(failed).not.toContain("other");
@@ -48,9 +48,9 @@ test("long chains compute: operands, summands, methods, and definitions in any o
     `${one}\nr = c${".move(0, 0)".repeat(900)}`,
     `fn f(x) = a0 + x\nr = f(1)\n${chain.join("\n")}\na5000 = 1`,
   ])
-    expect(told(script)).toEqual({ errors: [], failed: [] });
+    expect(outcomeOf(script)).toEqual({ errors: [], failed: [] });
   const circle = Array.from({ length: 5000 }, (_, i) => `a${i} = a${(i + 1) % 5000} + 1`);
-  expect(told(circle.join("\n")).errors.join("\n")).toContain("computed from itself");
+  expect(outcomeOf(circle.join("\n")).errors.join("\n")).toContain("computed from itself");
 });
 
 const svg = (inner: string, before = "") => `${before}<svg xmlns="http://www.w3.org/2000/svg">${inner}</svg>`;
@@ -62,7 +62,7 @@ test.each([
   ["x.geojson", '{"type":"GeometryCollection","geometries":['.repeat(5000) + "]}".repeat(5000)],
   ["x.csv", "\0\0"],
 ])("an attachment that cannot be read is a message where it is used: %s", (name, content) => {
-  const { errors, failed } = told(`a = outline("${name}")\n${other}`, [{ name, content }]);
+  const { errors, failed } = outcomeOf(`a = outline("${name}")\n${other}`, [{ name, content }]);
   expect(errors).toEqual([expect.stringMatching(new RegExp(`^1: "${name}"`))]);
   expect(failed).toEqual(["a"]);
 });
