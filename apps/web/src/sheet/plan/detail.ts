@@ -8,8 +8,8 @@ const UNSEEN = 0.5;
 const known = new WeakMap<Float64Array, Map<number, Int32Array>>();
 
 /**
- * The vertices of an outline that can be told apart at a camera's scale, by their indices; null for all of them. Computed once for
- * each doubling of the scale: a frame of zooming computes nothing.
+ * The vertices of an outline that can be told apart at a camera's scale, by their indices; null for all of them. Computed
+ * once for each doubling of the scale: a frame of zooming computes nothing.
  */
 export function seenVertices(points: Float64Array, camera: Camera): Int32Array | null {
   if (points.length < 2 * FEW) return null;
