@@ -5,8 +5,8 @@ import { useEffect } from "react";
 export function useUncaught(say: (message: string) => void): void {
   useEffect(() => {
     const failed = (event: ErrorEvent): void => {
-      // Said by browsers where a size changed twice in a frame: nothing failed.
-      if (!event.message.includes("ResizeObserver")) say(`Vertexon failed: ${event.message}`);
+      // Said by browsers where a size changed twice in a frame, and of workers that were ended while they were loaded.
+      if (!/ResizeObserver|importScripts/.test(event.message)) say(`Vertexon failed: ${event.message}`);
     };
     const rejected = (event: PromiseRejectionEvent): void => say(`Vertexon failed: ${reasonOf(event.reason)}`);
     window.addEventListener("error", failed);

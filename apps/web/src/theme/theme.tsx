@@ -33,6 +33,8 @@ export function Theme({ children }: { children: ReactNode }) {
             headerColor: tokens.quiet,
             headerSplitColor: "transparent",
             rowHoverBg: tokens.plumWash,
+            rowSelectedBg: tokens.plumWash,
+            rowSelectedHoverBg: tokens.plumWash,
             colorBgContainer: tokens.paper,
             fontWeightStrong: 400,
           },

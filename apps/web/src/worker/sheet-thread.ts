@@ -171,6 +171,7 @@ export class SheetThread {
     this.worker = new Worker(new URL("./sheet.worker.ts", import.meta.url), { type: "module" });
     // What ends the worker itself, such as running out of memory, answers no question.
     this.worker.addEventListener("error", (event) => {
+      event.preventDefault(); // said by whoever waits for it, not once more by the page
       this.stop(new Error(event.message || "the worker ended, perhaps for lack of memory"));
       this.next();
     });
