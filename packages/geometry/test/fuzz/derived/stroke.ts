@@ -94,7 +94,8 @@ function sweeps(segment: Segment, x: number, y: number, h: number): "yes" | "no"
   if (t > 0 && t < 1) {
     const [px, py] = pointAt(segment, t);
     const [tx, ty] = tangentAt(segment, t, 1);
-    if (Math.abs((x - px) * tx + (y - py) * ty) <= 1e-6 * distance) return "yes";
+    // Of h, not of the distance: a foot is known to an ulp or so of the segment's size.
+    if (Math.abs((x - px) * tx + (y - py) * ty) <= 1e-6 * h) return "yes";
   }
   const places = Array.from({ length: DENSE + 1 }, (_, i) => derivativesAt(segment, i / DENSE));
   const fastest = Math.max(...places.map(({ dx, dy }) => Math.hypot(dx, dy)));
