@@ -14,12 +14,17 @@ const PATIENCE = 128;
 
 /**
  * Indices from `first` to `last` (rising, both among them) of points x0 y0 x1 y1 … such that each edge between neighbours
- * is within `tolerance` of the points left out between them. The fewest there are wherever at most 12 points come into
- * question at a time (up to 256 among fewer points than 40,000), and few more elsewhere. O(n) for outlines that turn as outlines do.
+ * is within `tolerance` of the points left out between them. The fewest there are wherever at most `beam` points come into
+ * question at a time, and few more elsewhere. O(n) for outlines that turn as outlines do.
  */
-export function fewestVertices(points: Float64Array, first: number, last: number, tolerance: number): number[] {
+export function fewestVertices(
+  points: Float64Array,
+  first: number,
+  last: number,
+  tolerance: number,
+  beam: number,
+): number[] {
   const parent = new Int32Array(last - first + 1).fill(-1);
-  const beam = Math.max(BEAM, Math.min(WIDEST_BEAM, Math.floor(POINTS_A_BEAM / (last - first + 1))));
   const search = new Search(points, last, tolerance, beam);
   let front = [first];
   while (front.length > 0 && parent[last - first] < 0) {
@@ -37,6 +42,11 @@ export function fewestVertices(points: Float64Array, first: number, last: number
   const kept = [last];
   for (let k = last; k > first; k = parent[k - first]) kept.push(parent[k - first]);
   return kept.reverse();
+}
+
+/** How wide to search among so many points in all: from 12 for 42,000 and more to 256 for 1,953 and fewer. */
+export function beamFor(count: number): number {
+  return Math.max(BEAM, Math.min(WIDEST_BEAM, Math.floor(POINTS_A_BEAM / count)));
 }
 
 /** The greatest distance of the points between i and j from the edge between them; not the greatest once it exceeds `most`. */

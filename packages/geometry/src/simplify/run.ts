@@ -9,6 +9,8 @@ export interface Outline {
 export interface Run {
   points: Float64Array;
   closed: boolean;
+  /** How wide to search for the fewest, see `fewestVertices`. */
+  beam: number;
   /** Rising, the first and the last among them. Edge e of the result leads from kept[e] to kept[e + 1]. */
   kept: number[];
   /** The sense in which a closed outline turns at its least vertex. */

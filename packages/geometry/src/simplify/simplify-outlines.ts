@@ -1,6 +1,6 @@
 import { orientationOf, type Ring } from "../polygon";
 import { conflictsIn, sharedVertices } from "./conflicts";
-import { deviationOf, fewestVertices, offEdge } from "./fewest-vertices";
+import { beamFor, deviationOf, fewestVertices, offEdge } from "./fewest-vertices";
 import type { Outline, Run } from "./run";
 
 export class SimplifyError extends Error {
@@ -15,8 +15,9 @@ const ROUNDS = 48;
  * is the greatest distance that came of it. Closed outlines keep three vertices at least, and turn as they did.
  *
  * Valid polygons stay valid: rings simple, meeting at most in vertices that they shared, each hole inside its outer ring.
- * Of outlines that cross or touch otherwise, edges meet only where both are edges of the input. O(n log n) for outlines
- * that turn as outlines do. Throws {@link SimplifyError} for a tolerance that is not a finite number of at least 0.
+ * Of outlines that cross or touch otherwise, edges meet only where both are edges of the input. The vertices are the fewest
+ * where few points come into question at a time (12 for large outlines, up to 256 for fewer vertices than 2,000), and few
+ * more elsewhere. O(n log n) for outlines that turn as outlines do. Throws {@link SimplifyError} for a tolerance that is not a finite number of at least 0.
  */
 export function simplifyOutlines(
   outlines: readonly Outline[],
@@ -25,7 +26,8 @@ export function simplifyOutlines(
   if (!(tolerance >= 0 && tolerance < Number.POSITIVE_INFINITY))
     throw new SimplifyError(`the tolerance must be a finite number of at least 0, not ${tolerance}`);
   const isShared = sharedVertices(outlines);
-  const runs = outlines.map((outline, k) => runOf(outline, isShared[k], tolerance));
+  const beam = beamFor(outlines.reduce((sum, { vertices }) => sum + vertices.length / 2, 0));
+  const runs = outlines.map((outline, k) => runOf(outline, isShared[k], tolerance, beam));
   for (let round = 0; ; round++) {
     const conflicts = conflictsIn(runs);
     conflicts.forEach((places, k) => {
@@ -36,7 +38,7 @@ export function simplifyOutlines(
   return { outlines: runs.map(pickedFrom), deviation: runs.reduce((most, run) => Math.max(most, deviationIn(run)), 0) };
 }
 
-function runOf({ vertices, closed }: Outline, isShared: Uint8Array, tolerance: number): Run {
+function runOf({ vertices, closed }: Outline, isShared: Uint8Array, tolerance: number, beam: number): Run {
   const n = vertices.length / 2;
   const start = closed ? leastOf(vertices) : 0;
   const points = new Float64Array(vertices.length + (closed && n > 0 ? 2 : 0));
@@ -44,13 +46,13 @@ function runOf({ vertices, closed }: Outline, isShared: Uint8Array, tolerance: n
   points.set(vertices.subarray(0, 2 * start), vertices.length - 2 * start);
   if (closed && n > 0) points.set(points.subarray(0, 2), vertices.length);
   const last = points.length / 2 - 1;
-  const run: Run = { points, closed, kept: n > 0 ? [0] : [], sense: closed ? orientationOf(vertices) : 0 };
+  const run: Run = { points, closed, beam, kept: n > 0 ? [0] : [], sense: closed ? orientationOf(vertices) : 0 };
   if (last <= 0) return run;
   // What outlines share stays as it is, with the edges there: so nothing crosses in it.
   let from = 0;
   const goTo = (k: number): void => {
     if (k <= from) return;
-    for (const j of fewestVertices(points, from, k, tolerance).slice(1)) run.kept.push(j);
+    for (const j of fewestVertices(points, from, k, tolerance, beam).slice(1)) run.kept.push(j);
     from = k;
   };
   for (let k = 1; k < last; k++) {
@@ -92,7 +94,7 @@ function giveBack(run: Run, edges: ReadonlySet<number>, tolerance: number, all: 
         [i, middle],
         [middle, j],
       ])
-        for (const k of fewestVertices(points, a, b, tolerance).slice(1)) next.push(k);
+        for (const k of fewestVertices(points, a, b, tolerance, run.beam).slice(1)) next.push(k);
     }
   }
   run.kept = next;

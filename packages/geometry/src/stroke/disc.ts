@@ -45,7 +45,7 @@ export class Disc {
   /** The walk along the right of parts, as `walkBeside` has it. */
   walkBeside(parts: readonly Part[], closed: boolean): PartSide[] {
     return parts.map(({ segment, isInner }, k) => {
-      const side: PartSide = { walk: [], feet: [], edges: [], spare: [], isRounded: true, isChorded: true };
+      const side: PartSide = { walk: [], feet: [], isRounded: true, isChorded: true };
       const before = k > 0 ? parts[k - 1] : closed ? parts[parts.length - 1] : null;
       let foot = pointAt(segment, 0);
       let normal = normalAt(segment, 0);
@@ -67,7 +67,7 @@ export class Disc {
 
   /** Half the disc around the end of a segment, from its right around to its left. */
   cap(segment: Segment): PartSide {
-    const side: PartSide = { walk: [], feet: [], edges: [], spare: [], isRounded: true, isChorded: true };
+    const side: PartSide = { walk: [], feet: [], isRounded: true, isChorded: true };
     this.push(side, pointAt(segment, 1), this.towards(normalAt(segment, 1)), this.count / 2);
     return side;
   }

@@ -7,7 +7,7 @@ import { type ApproximateRegion, cleanedRings, cleanedSoon, coveredBy, type Deri
 import { Disc } from "./disc";
 import { finerParts, type Part, partsOf } from "./parts";
 import { pieceOf, STEPS_A_PIECE, withoutRepeats } from "./pieces";
-import { hasBevels, type SideStyle, StrokeError, stepCount, walkBeside, wholeWalk } from "./side";
+import { hasBevels, type SideStyle, StrokeError, stepCount, type WholeWalk, walkBeside, wholeWalk } from "./side";
 import { tracedWalks, turnedWalk, type WalkRing } from "./walk-sources";
 
 /**
@@ -27,12 +27,7 @@ export function offsetOutlines(outlines: Path, distance: number, style: SideStyl
     throw new StrokeError(`the tolerance must be a finite number greater than 0, not ${style.tolerance}`);
   // Shrinking walks the outlines backwards, so that what is inside lies on the right, and turns the walk around again.
   const all = (distance < 0 ? reversePath(outlines) : outlines).subpaths.map(partsOf);
-  const sides = all.map((parts) => walkBeside(parts, true, Math.abs(distance), style));
-  const walks = sides.map((parts): WalkRing => {
-    const { points, edges } = wholeWalk(parts, true);
-    const walk = { ring: ringOf(points), edges };
-    return distance < 0 ? turnedWalk(walk) : walk;
-  });
+  const walks = walksBeside(all, distance, style, false);
   const soon = cleanedSoon(walks.map(({ ring }) => ring));
   if (!soon)
     return {
@@ -41,9 +36,27 @@ export function offsetOutlines(outlines: Path, distance: number, style: SideStyl
       curvedDeviation: style.tolerance,
       traced: null,
     };
-  const deviation = sides.some((parts) => parts.some((side) => side.isRounded)) ? style.tolerance : 0;
-  const curvedDeviation = sides.some((parts) => parts.some((side) => side.isChorded)) ? style.tolerance : 0;
-  return { ...soon, deviation, curvedDeviation, traced: (attached) => tracedWalks(walks, attached, deviation) };
+  const deviation = walks.some(({ isRounded }) => isRounded) ? style.tolerance : 0;
+  const curvedDeviation = walks.some(({ isChorded }) => isChorded) ? style.tolerance : 0;
+  return {
+    ...soon,
+    deviation,
+    curvedDeviation,
+    traced: (attached) => tracedWalks(walksBeside(all, distance, style, true), attached, deviation),
+  };
+}
+
+function walksBeside(
+  all: readonly Part[][],
+  distance: number,
+  style: SideStyle,
+  traces: boolean,
+): (WalkRing & Pick<WholeWalk, "isRounded" | "isChorded">)[] {
+  return all.map((parts) => {
+    const { points, edges, isRounded, isChorded } = wholeWalk(parts, true, Math.abs(distance), style, traces);
+    const walk = { ring: ringOf(points), edges };
+    return { ...(distance < 0 ? turnedWalk(walk) : walk), isRounded, isChorded };
+  });
 }
 
 /**

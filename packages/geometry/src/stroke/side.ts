@@ -27,10 +27,6 @@ export interface PartSide {
   walk: number[];
   /** For each point of the walk the place of the outline that it belongs to. */
   feet: number[];
-  /** What the edge from each point on stands for: a part of an arc, or null for a straight one. */
-  edges: (WalkEdge | null)[];
-  /** Points of the walk that lie on a straight line from the point before to the one after, and could go. */
-  spare: number[];
   /** Whether chords stand for curves or arcs in it. */
   isRounded: boolean;
   /** Whether some of them have no arc that they are parts of. */
@@ -52,60 +48,79 @@ const NO_TURN = 1e-9;
  * the first one begins with the corner between the last and the first.
  */
 export function walkBeside(parts: readonly Part[], closed: boolean, h: number, style: SideStyle): PartSide[] {
-  const inner: SideStyle = { ...style, join: "round", tolerance: style.tolerance / 2 };
-  return parts.map(({ segment, isInner }, k) => {
-    const steps = stepsBeside(segment, h, style.tolerance);
-    if (!steps) throw tooManyVertices(style.tolerance);
-    const walk = new Walk(h);
-    const before = k > 0 ? parts[k - 1] : closed ? parts[parts.length - 1] : null;
-    let from = normalAt(segment, 0);
-    if (before) {
-      walk.foot = pointAt(segment, 0);
-      walk.bends = [curvatureAt(before.segment, 1), curvatureAt(segment, 0)];
-      walk.isBetweenLines = before.segment.kind === "line" && segment.kind === "line";
-      walk.turn(normalAt(before.segment, 1), from, isInner ? inner : style, isInner);
-    }
-    walk.points.isRounded ||= segment.kind !== "line";
-    const arc = parallelArc(segment, h);
-    walk.points.isChorded ||= segment.kind !== "line" && !(arc && steps.every((step) => step.along));
-    for (const step of steps) {
-      walk.foot = [step.px, step.py];
-      walk.turn(from, [step.mx, step.my], inner, true);
-      if (arc && step.along) walk.standFor({ segment: arc, from: step.along[0], to: step.along[1] });
-      walk.foot = [step.qx, step.qy];
-      from = [step.nx, step.ny];
-      walk.push(from);
-    }
-    walk.turn(from, normalAt(segment, 1), inner, true);
-    return walk.points;
+  return parts.map((_, k) => {
+    const walk = new Walk(h, false);
+    walkAlong(walk, parts, k, closed, style);
+    return walk.side;
   });
 }
 
-/** The walks beside parts as one, without the points that a straight line passes through. */
+/** A walk beside all parts of an outline. */
+export interface WholeWalk extends Pick<PartSide, "feet" | "isRounded" | "isChorded"> {
+  /** Without those that repeat the one before, and those that a straight line passes through. */
+  points: number[];
+  /** What the edge from each point on stands for; empty unless it was asked for. */
+  edges: (WalkEdge | null)[];
+}
+
+/** The walks beside parts as one; `traces` says whether what edges stand for is wanted. */
 export function wholeWalk(
-  sides: readonly PartSide[],
+  parts: readonly Part[],
   closed: boolean,
-): { points: number[]; edges: (WalkEdge | null)[] } {
-  const points: number[] = [];
-  const edges: (WalkEdge | null)[] = [];
-  const isSpare: boolean[] = [];
-  for (const side of sides) {
-    const marked = new Set(side.spare);
-    for (let i = 0; i < side.walk.length; i += 2) {
-      const [x, y] = [side.walk[i], side.walk[i + 1]];
-      if (points.length && points[points.length - 2] === x && points[points.length - 1] === y) {
-        isSpare[isSpare.length - 1] ||= marked.has(i / 2);
-        edges[edges.length - 1] = side.edges[i / 2];
-      } else {
-        points.push(x, y);
-        edges.push(side.edges[i / 2]);
-        isSpare.push(marked.has(i / 2));
-      }
+  h: number,
+  style: SideStyle,
+  traces: boolean,
+): WholeWalk {
+  const walk = new Walk(h, traces);
+  for (let k = 0; k < parts.length; k++) walkAlong(walk, parts, k, closed, style);
+  const { walk: all, feet, edges, isRounded, isChorded } = walk.side;
+  const isSpare = new Uint8Array(all.length / 2);
+  for (const i of walk.spare) isSpare[i] = 1;
+  const n = all.length;
+  // A point met twice is spare where one of the two is, and goes on as the later one does.
+  for (let i = 2; i < n; i += 2)
+    if (all[i] === all[i - 2] && all[i + 1] === all[i - 1]) {
+      isSpare[i / 2] ||= isSpare[i / 2 - 1];
+      isSpare[i / 2 - 1] = 1;
     }
+  if (closed && n > 2 && all[n - 2] === all[0] && all[n - 1] === all[1]) isSpare[n / 2 - 1] ||= isSpare[0];
+  const points: number[] = [];
+  const kept: (WalkEdge | null)[] = [];
+  for (let i = 0; i < n; i += 2) {
+    if (isSpare[i / 2]) continue;
+    points.push(all[i], all[i + 1]);
+    if (traces) kept.push(edges[i / 2]);
   }
-  const n = points.length;
-  if (closed && n > 2 && points[n - 2] === points[0] && points[n - 1] === points[1]) isSpare[n / 2 - 1] ||= isSpare[0];
-  return { points: points.filter((_, i) => !isSpare[i >> 1]), edges: edges.filter((_, i) => !isSpare[i]) };
+  return { points, feet, edges: kept, isRounded, isChorded };
+}
+
+/** Goes on with a walk around the corner before a part, and beside the part. */
+function walkAlong(walk: Walk, parts: readonly Part[], k: number, closed: boolean, style: SideStyle): void {
+  const { segment, isInner } = parts[k];
+  const { side, h } = walk;
+  const inner: SideStyle = { ...style, join: "round", tolerance: style.tolerance / 2 };
+  const steps = stepsBeside(segment, h, style.tolerance);
+  if (!steps) throw tooManyVertices(style.tolerance);
+  const before = k > 0 ? parts[k - 1] : closed ? parts[parts.length - 1] : null;
+  let from = normalAt(segment, 0);
+  if (before) {
+    walk.foot = pointAt(segment, 0);
+    walk.isBetweenLines = before.segment.kind === "line" && segment.kind === "line";
+    if (style.join === "arcs") walk.bends = [curvatureAt(before.segment, 1), curvatureAt(segment, 0)];
+    walk.turn(normalAt(before.segment, 1), from, isInner ? inner : style, isInner);
+  }
+  side.isRounded ||= segment.kind !== "line";
+  const arc = parallelArc(segment, h);
+  side.isChorded ||= segment.kind !== "line" && !(arc && steps.every((step) => step.along));
+  for (const step of steps) {
+    walk.foot = [step.px, step.py];
+    walk.turn(from, [step.mx, step.my], inner, true);
+    if (arc && step.along) walk.standFor({ segment: arc, from: step.along[0], to: step.along[1] });
+    walk.foot = [step.qx, step.qy];
+    from = [step.nx, step.ny];
+    walk.push(from);
+  }
+  walk.turn(from, normalAt(segment, 1), inner, true);
 }
 
 /** The steps of a walk beside a segment. */
@@ -135,16 +150,26 @@ export function isWithinLimit(dot: number, miterLimit: number): boolean {
 
 type Vector = [number, number];
 
-/** A walk at distance h from feet. */
+interface TracedSide extends PartSide {
+  /** What the edge from each point on stands for: a part of an arc, or null for a straight one. */
+  edges: (WalkEdge | null)[];
+}
+
+/** A walk at distance h from feet; `traces` says whether it keeps what its edges stand for. */
 class Walk {
-  readonly points: PartSide = { walk: [], feet: [], edges: [], spare: [], isRounded: false, isChorded: false };
+  readonly side: TracedSide = { walk: [], feet: [], edges: [], isRounded: false, isChorded: false };
+  /** Points that lie on a straight line from the point before to the one after, by index. */
+  readonly spare: number[] = [];
   foot: Vector = [0, 0];
   /** The curvature of the outline before and after a corner. */
   bends: Vector = [0, 0];
   /** Whether straight edges lead to the corner and away from it. */
   isBetweenLines = false;
 
-  constructor(private readonly h: number) {}
+  constructor(
+    readonly h: number,
+    private readonly traces: boolean,
+  ) {}
 
   /**
    * From the right normal m to n around the foot: by the join at an outer corner, through the foot at an inner one, and,
@@ -173,7 +198,7 @@ class Walk {
     else if (join === "arcs") {
       // Around the foot, h being the unit.
       const { h, bends } = this;
-      this.points.isRounded = this.points.isChorded = true;
+      this.side.isRounded = this.side.isChorded = true;
       for (const place of arcsJoin(m, n, bends[0] * h, bends[1] * h, miterLimit, tolerance / h)) this.push(place);
     }
     if (this.isBetweenLines && isMiter) this.skip();
@@ -182,28 +207,30 @@ class Walk {
 
   /** The next point lies on a straight line. */
   private skip(): void {
-    this.points.spare.push(this.points.walk.length / 2);
+    this.spare.push(this.side.walk.length / 2);
   }
 
   push([x, y]: Vector): void {
-    const { walk, feet } = this.points;
+    const { walk, feet, edges } = this.side;
     walk.push(this.foot[0] + this.h * x, this.foot[1] + this.h * y);
     feet.push(this.foot[0], this.foot[1]);
-    this.points.edges.push(null);
+    if (this.traces) edges.push(null);
   }
 
   /** Says what the edge from the last point to the next one stands for. */
   standFor(edge: WalkEdge): void {
-    this.points.edges[this.points.edges.length - 1] = edge;
+    const { edges } = this.side;
+    if (this.traces) edges[edges.length - 1] = edge;
   }
 
   private arc([mx, my]: Vector, angle: number, tolerance: number): void {
     const [x, y] = this.foot;
-    const { walk, feet, edges } = this.points;
-    this.points.isRounded = true;
+    const { walk, feet, edges } = this.side;
+    this.side.isRounded = true;
     const before = edges.length;
     arcAround(walk, x, y, mx, my, angle, this.h, tolerance);
     while (feet.length < walk.length) feet.push(x, y);
+    if (!this.traces) return;
     while (edges.length < walk.length / 2) edges.push(null);
     const segment = arcFrom(x, y, [mx, my], this.h, angle);
     const count = edges.length - before + 1;

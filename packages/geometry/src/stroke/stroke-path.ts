@@ -15,6 +15,7 @@ import {
   StrokeError,
   stepCount,
   type WalkEdge,
+  type WholeWalk,
   walkBeside,
   wholeWalk,
 } from "./side";
@@ -53,21 +54,23 @@ export function strokePath(path: Path, style: StrokeStyle): ApproximateRegion {
   if (style.side === "left") return oneSided(reversePath(path), style);
   if (style.side === "right") return oneSided(path, style);
   const outlines = path.subpaths.map((subpath) => ({ subpath, parts: partsOf(subpath) }));
-  const whole = outlines.map(({ subpath, parts }) =>
-    parts.length > 0
-      ? bothSides(parts, subpath, style)
-      : {
-          walks: dot(subpath, style).map(plainWalk),
-          isRounded: style.cap === "round",
-          isChorded: style.cap === "round",
-        },
-  );
-  const walks = whole.flatMap((each) => each.walks);
-  const soon = cleanedSoon(walks.map(({ ring }) => ring));
+  const wholes = (traces: boolean): WholeStroke[] =>
+    outlines.map(({ subpath, parts }) =>
+      parts.length > 0
+        ? bothSides(parts, subpath, style, traces)
+        : {
+            walks: dot(subpath, style).map(plainWalk),
+            isRounded: style.cap === "round",
+            isChorded: style.cap === "round",
+          },
+    );
+  const whole = wholes(false);
+  const soon = cleanedSoon(whole.flatMap(({ walks }) => walks.map(({ ring }) => ring)));
   if (soon) {
     const deviation = whole.some(({ isRounded }) => isRounded) ? style.tolerance : 0;
     const curvedDeviation = whole.some(({ isChorded }) => isChorded) ? style.tolerance : 0;
-    return { ...soon, deviation, curvedDeviation, traced: (attached) => tracedWalks(walks, attached, deviation) };
+    const walks = (): WalkRing[] => wholes(true).flatMap((each) => each.walks);
+    return { ...soon, deviation, curvedDeviation, traced: (attached) => tracedWalks(walks(), attached, deviation) };
   }
   const isWhole = outlines.every(
     ({ subpath: { closed }, parts }) =>
@@ -93,10 +96,8 @@ function oneSided(path: Path, style: StrokeStyle): ApproximateRegion {
     .map((subpath) => ({ subpath, parts: partsOf(subpath) }))
     .filter(({ parts }) => parts.length > 0);
   const whole = outlines.map(({ subpath, parts }) => {
-    const sides = walkBeside(parts, subpath.closed, h, style);
-    const isRounded = sides.some((side) => side.isRounded);
-    const [walk, feet] = [wholeWalk(sides, subpath.closed).points, sides.flatMap((side) => side.feet)];
-    return { ring: pieceOf({ walk, feet }), isRounded };
+    const { points, feet, isRounded } = wholeWalk(parts, subpath.closed, h, style, false);
+    return { ring: pieceOf({ walk: points, feet }), isRounded };
   });
   const soon = cleanedSoon(whole.map(({ ring }) => ring));
   if (soon) {
@@ -145,16 +146,17 @@ function nearby(outlines: readonly Outline[], style: StrokeStyle): DerivedRegion
 }
 
 /** The walk around an open outline, or those on both sides of a closed one, and whether chords stand for curves in them. */
-function bothSides(
-  parts: readonly Part[],
-  { closed }: Subpath,
-  style: StrokeStyle,
-): { walks: WalkRing[]; isRounded: boolean; isChorded: boolean } {
+interface WholeStroke {
+  walks: WalkRing[];
+  isRounded: boolean;
+  isChorded: boolean;
+}
+
+function bothSides(parts: readonly Part[], { closed }: Subpath, style: StrokeStyle, traces: boolean): WholeStroke {
   const back = reversed(parts);
-  const sides = [parts, back].map((side) => walkBeside(side, closed, style.width / 2, style));
-  const isRounded = sides.some((side) => side.some((part) => part.isRounded));
-  const isChorded = sides.some((side) => side.some((part) => part.isChorded));
-  const [right, left] = sides.map((side) => wholeWalk(side, closed));
+  const [right, left] = [parts, back].map((side) => wholeWalk(side, closed, style.width / 2, style, traces));
+  const isRounded = right.isRounded || left.isRounded;
+  const isChorded = right.isChorded || left.isChorded;
   if (closed)
     return {
       walks: [right, left].map(({ points, edges }) => ({ ring: Float64Array.from(points), edges })),
@@ -175,11 +177,13 @@ function bothSides(
     }
   }
   // A cap begins on the last point of the walk before it.
-  right.edges[right.edges.length - 1] = ends[0].first;
-  left.edges[left.edges.length - 1] = ends[1].first;
+  if (traces) {
+    right.edges[right.edges.length - 1] = ends[0].first;
+    left.edges[left.edges.length - 1] = ends[1].first;
+  }
   const ring = Float64Array.from(all.flatMap(({ points }) => points));
   return {
-    walks: [{ ring, edges: all.flatMap(({ edges }) => edges) }],
+    walks: [{ ring, edges: traces ? all.flatMap(({ edges }) => edges) : [] }],
     isRounded: isRounded || style.cap === "round",
     isChorded,
   };
@@ -235,17 +239,14 @@ function capAt(segment: Segment, { cap, width, tolerance }: StrokeStyle): number
   return walk;
 }
 
-interface WholeWalk {
-  points: number[];
-  edges: (WalkEdge | null)[];
-}
+type Traced = Pick<WholeWalk, "points" | "edges">;
 
-function dropEnd({ points, edges }: WholeWalk): void {
+function dropEnd({ points, edges }: Traced): void {
   points.splice(-2);
   edges.pop();
 }
 
-function dropStart({ points, edges }: WholeWalk): void {
+function dropStart({ points, edges }: Traced): void {
   points.splice(0, 2);
   edges.shift();
 }

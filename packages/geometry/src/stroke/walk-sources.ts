@@ -4,7 +4,7 @@ import type { Segment } from "../path";
 import type { Ring } from "../polygon";
 import type { WalkEdge } from "./side";
 
-/** A ring that walks beside an outline, with what each of its edges stands for; null for straight edges. */
+/** A ring that walks beside an outline, with what each of its edges stands for (null for straight ones) where it was asked for. */
 export interface WalkRing {
   ring: Ring;
   edges: readonly (WalkEdge | null)[];
@@ -22,14 +22,14 @@ export function tracedWalks<T>(walks: readonly WalkRing[], attached: T, deviatio
   return traceEdges(result, [walks.map((walk, subpath) => sourcesOfWalk(walk, attached, subpath, deviation))]);
 }
 
-/** The same ring the other way round. */
+/** The same ring the other way round, with or without what its edges stand for. */
 export function turnedWalk({ ring, edges }: WalkRing): WalkRing {
-  const n = edges.length;
+  const n = ring.length / 2;
   const turned = new Float64Array(2 * n);
   for (let i = 0; i < n; i++) turned.set([ring[2 * (n - 1 - i)], ring[2 * (n - 1 - i) + 1]], 2 * i);
   return {
     ring: turned,
-    edges: Array.from({ length: n }, (_, i) => {
+    edges: Array.from({ length: edges.length }, (_, i) => {
       const edge = edges[(2 * n - 2 - i) % n];
       return edge && { segment: edge.segment, from: edge.to, to: edge.from };
     }),
