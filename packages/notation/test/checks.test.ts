@@ -155,6 +155,21 @@ test("many shapes outside are one finding, with one mend for all; a plan may beg
   expect(found("plan 50 to -50 by 40\na = 1")[0].message).toContain("reaches from a number to a greater one");
 });
 
+test("many findings of one kind are one, which acknowledges all; what is meant is left out of it", () => {
+  const circles = Array.from({ length: 5 }, (_, i) => `c${i} = circle((${40 * i + 40}, 90), radius: 15).flatten(2)`);
+  const [facets, ...others] = found(circles.join("\n"));
+  expect(others).toEqual([]);
+  expect(facets.message).toMatch(/^facets show at scale 1: .* \(the first of 5 definitions with this\)$/);
+  expect(found(mended(circles.join("\n"), "They are all meant"))).toEqual([]);
+  // One of them said to be meant: the other four are found still, and that one is not asked to be in the plan.
+  const outside = Array.from({ length: 5 }, (_, i) => `c${i} = circle((${-40 * i - 40}, 90), radius: 15)`);
+  const [found4, ...rest] = found([...outside.slice(0, 4), `${outside[4]} // meant`].join("\n"));
+  expect(rest).toEqual([]);
+  expect(found4.message).toMatch(/^4 shapes outside the plan: x from −174.95 to /);
+  const first = found([`${outside[0]} // meant`, ...outside.slice(1)].join("\n"));
+  expect(first.map(({ message }) => message)).toEqual([expect.stringMatching(/^4 shapes outside the plan/)]);
+});
+
 test("a part moved as a whole keeps its size; dragged by its centre it cannot stretch", () => {
   const before = shapeOf("a = ellipse((40, 40), rx: 20, ry: 10).rotate(30deg)");
   const after = shapeOf("a = ellipse((40, 40), rx: 20, ry: 10).rotate(30deg).move(20, 30)");

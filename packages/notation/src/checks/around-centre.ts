@@ -1,6 +1,6 @@
 import { bestCircle } from "../functions";
 import { shortNumber } from "../short-number";
-import { type Checked, type Finding, writtenCall } from "./finding";
+import { type Checked, type Found, writtenCall } from "./finding";
 
 const TURN = 2 * Math.PI;
 /** Points count as lying around a centre when they are within this share of the radius from one circle. */
@@ -9,7 +9,7 @@ const ROUND = 0.02;
 const EQUAL = 0.02;
 
 /** Points around a centre where an index was skipped, or whose step is not the circle's division. */
-export function checkAroundCentre({ statement, value }: Checked): Finding[] {
+export function checkAroundCentre({ statement, value }: Checked): Found[] {
   const points = pointsOf(statement.value, value);
   const n = points.length;
   const circle = n >= 5 ? bestCircle(points) : null;

@@ -2,7 +2,7 @@ import { perimeter, pointAt, type Subpath } from "@vertexon/geometry";
 import type { Definition } from "../sheet/evaluated";
 import { shortNumber } from "../short-number";
 import type { Expression, Mend, TextEdit } from "../syntax";
-import type { SheetFacts, SheetFinding } from "./facts";
+import type { SheetFacts, SheetFound } from "./facts";
 import { argumentOf, writtenCall } from "./finding";
 
 type Call = Extract<Expression, { kind: "call" }>;
@@ -11,14 +11,14 @@ type Call = Extract<Expression, { kind: "call" }>;
 const NEAR = 0.02;
 
 /** Outlines that come back to their start, or are used as areas, but were never closed; polygons that repeat it. */
-export function checkClosing({ definitions, emissions, statementOf }: SheetFacts): SheetFinding[] {
+export function checkClosing({ definitions, emissions, statementOf }: SheetFacts): SheetFound[] {
   const asArea = new Set([...usedAsAreas(definitions), ...emissions.map(({ definition }) => definition)]);
   return definitions.flatMap(({ name, value }) => {
     const { statement, text, from } = statementOf(name);
     const call = writtenCall(statement.value);
     if (value?.type !== "shape" || value.combination || !call) return [];
     const at = (p: { x: number; y: number }): string => `(${shortNumber(p.x)}, ${shortNumber(p.y)})`;
-    const found = (message: string, mend: Mend | null, marks: { x: number; y: number }[]): SheetFinding => {
+    const found = (message: string, mend: Mend | null, marks: { x: number; y: number }[]): SheetFound => {
       const mends = mend ? [{ ...mend, edits: mend.edits.map((edit) => shifted(edit, from)) }] : [];
       return { from, span: statement.nameSpan, message, mends, marks };
     };

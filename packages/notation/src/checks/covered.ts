@@ -1,14 +1,14 @@
 import { bounds, combineAll } from "@vertexon/geometry";
 import type { Shape } from "../functions";
 import type { Mend } from "../syntax";
-import { type SheetFacts, type SheetFinding, shownDefinitions } from "./facts";
+import { type SheetFacts, type SheetFound, shownDefinitions } from "./facts";
 
 /** More shapes, or longer ones, are not compared with each other at every change. */
 const MOST_SHAPES = 60;
 const MOST_VERTICES = 4000;
 
 /** Shapes that lie wholly inside one that is drawn after them. */
-export function checkCovered({ script, definitions, statementOf }: SheetFacts): SheetFinding[] {
+export function checkCovered({ script, definitions, statementOf }: SheetFacts): SheetFound[] {
   const shown = shownDefinitions(definitions).flatMap(({ name, value }) =>
     value?.type === "shape" && value.vertexCount <= MOST_VERTICES ? [{ name, shape: value }] : [],
   );

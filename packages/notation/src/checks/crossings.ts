@@ -1,7 +1,7 @@
 import { properCrossings } from "@vertexon/geometry";
 import { shortNumber } from "../short-number";
 import type { Expression } from "../syntax";
-import { type Checked, type Finding, writtenCall } from "./finding";
+import { type Checked, type Found, writtenCall } from "./finding";
 
 /** Functions whose outline is told vertex by vertex or leg by leg, in an order that can be mistaken. */
 const TOLD = new Set(["polygon", "polyline", "path", "trail", "smooth", "outline", "compound"]);
@@ -11,7 +11,7 @@ const MOST_VERTICES = 20_000;
 const MOST_CROSSINGS = 40;
 
 /** An outline that crosses itself without a fill rule that was chosen for it, and outlines of one shape that cross. */
-export function checkCrossings({ statement, value }: Checked): Finding[] {
+export function checkCrossings({ statement, value }: Checked): Found[] {
   const call = writtenCall(statement.value);
   if (value.type !== "shape" || value.combination || !call || !TOLD.has(call.name)) return [];
   const isStated = call.args.some(({ name }) => name === "fill") || isFilled(statement.value);
@@ -19,7 +19,7 @@ export function checkCrossings({ statement, value }: Checked): Finding[] {
   const crossings = properCrossings(value.flat.subpaths, MOST_CROSSINGS);
   const own = crossings.filter(({ first, second }) => first.outline === second.outline);
   const shared = crossings.filter(({ first, second }) => first.outline !== second.outline);
-  const findings: Finding[] = [];
+  const findings: Found[] = [];
   const at = ({ x, y }: { x: number; y: number }): string => `(${shortNumber(x)}, ${shortNumber(y)})`;
   const times = (n: number): string => (n === 1 ? "once" : n === MOST_CROSSINGS ? `${n} times and more` : `${n} times`);
   if (own.length) {

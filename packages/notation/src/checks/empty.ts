@@ -1,9 +1,9 @@
 import type { Shape } from "../functions";
-import type { Checked, Finding } from "./finding";
+import type { Checked, Found } from "./finding";
 
 /** What computes to nothing: operands that do not meet, cuts that leave nothing, outlines without an area. */
-export function checkEmpty({ statement, value }: Checked): Finding[] {
-  const found = (message: string): Finding[] => [{ span: statement.nameSpan, message, mends: [], marks: [] }];
+export function checkEmpty({ statement, value }: Checked): Found[] {
+  const found = (message: string): Found[] => [{ span: statement.nameSpan, message, mends: [], marks: [] }];
   if (value.type === "list") return value.items.length === 0 ? found("an empty list: nothing is left") : [];
   if (value.type !== "shape" || value.polygons.length > 0) return [];
   const { combination } = value;

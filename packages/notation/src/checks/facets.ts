@@ -1,7 +1,7 @@
 import { toPlanUnits } from "../functions/lengths";
 import type { PlanSettings } from "../sheet/evaluated";
 import { shortNumber } from "../short-number";
-import type { SheetFacts, SheetFinding } from "./facts";
+import type { SheetFacts, SheetFound } from "./facts";
 
 /** An error of more than this many px is seen without magnification. */
 const SEEN = 0.5;
@@ -9,7 +9,7 @@ const SEEN = 0.5;
 const SCREEN = 720;
 
 /** Curves whose chords are so long that their facets are seen at scale 1. */
-export function checkFacets({ plan, definitions, statementOf }: SheetFacts): SheetFinding[] {
+export function checkFacets({ plan, definitions, statementOf }: SheetFacts): SheetFound[] {
   const seen = SEEN * pixelOf(plan);
   return definitions.flatMap(({ name, value }) => {
     if (value?.type !== "shape" || value.combination || !(value.flat.error > seen) || !(value.deviation > seen))

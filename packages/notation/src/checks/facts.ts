@@ -1,7 +1,7 @@
 import type { Imported } from "../import/imported";
 import type { Definition, Emission, PlanSettings } from "../sheet/evaluated";
 import type { DefinitionStatement } from "../syntax";
-import type { Finding } from "./finding";
+import type { Finding, Found } from "./finding";
 
 /** A sheet after its definitions were computed. */
 export interface SheetFacts {
@@ -15,8 +15,13 @@ export interface SheetFacts {
 }
 
 /** A finding whose span counts from `from`, and whose mends are edits of the whole script. */
-export interface SheetFinding extends Finding {
+export interface SheetFinding extends Finding, SheetFound {}
+
+/** The same as a check tells it. */
+export interface SheetFound extends Found {
   from: number;
+  /** Where all the statements begin that it is about, where these are several. */
+  alike?: readonly number[];
 }
 
 /** Shapes and lists of shapes that no other shape is made from: what the sheet shows. */

@@ -3,7 +3,13 @@ import type { Mark } from "../sheet/evaluated";
 import { type DefinitionStatement, type Expression, type Mend, partsOf, type Span } from "../syntax";
 
 /** Something that computes but is hardly meant. Places count from the beginning of the definition's statement. */
-export interface Finding {
+export interface Finding extends Found {
+  /** The check that found it. */
+  kind: string;
+}
+
+/** A finding as a check tells it. */
+export interface Found {
   span: Span;
   message: string;
   mends: Mend[];

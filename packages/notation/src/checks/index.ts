@@ -10,33 +10,51 @@ import { checkCovered } from "./covered";
 import { checkCrossings } from "./crossings";
 import { checkEmpty } from "./empty";
 import { checkFacets } from "./facets";
-import type { SheetFacts, SheetFinding } from "./facts";
-import type { Checked, Finding } from "./finding";
+import type { SheetFacts, SheetFinding, SheetFound } from "./facts";
+import type { Checked, Finding, Found } from "./finding";
 import { checkOutside } from "./outside";
 import { checkRoundedAngle } from "./rounded-angle";
 import { checkShares } from "./shares";
 import { checkUpsideDown } from "./upside-down";
 
+export type { SheetFinding } from "./facts";
 export { argumentOf, type Finding, within, writtenCall } from "./finding";
+export { gathered, statementsOf } from "./gather";
+
+const DEFINITION_CHECKS: Record<string, (definition: Checked) => Found[]> = {
+  crossings: checkCrossings,
+  "rounded angle": checkRoundedAngle,
+  "around the centre": checkAroundCentre,
+  empty: checkEmpty,
+};
+
+const SHEET_CHECKS: Record<string, (facts: SheetFacts) => SheetFound[]> = {
+  closing: checkClosing,
+  "upside down": checkUpsideDown,
+  outside: checkOutside,
+  covered: checkCovered,
+  facets: checkFacets,
+  shares: checkShares,
+};
 
 /** What can be seen in one definition alone. */
 export function checkDefinition(definition: Checked): Finding[] {
-  return [checkCrossings, checkRoundedAngle, checkAroundCentre, checkEmpty].flatMap((check) => {
+  return Object.entries(DEFINITION_CHECKS).flatMap(([kind, check]) => {
     try {
-      return check(definition);
+      return check(definition).map((found) => ({ ...found, kind }));
     } catch (error) {
-      return [{ span: definition.statement.nameSpan, message: failed(error), mends: [], marks: [] }];
+      return [{ kind, span: definition.statement.nameSpan, message: failed(error), mends: [], marks: [] }];
     }
   });
 }
 
 /** What can only be seen with the sheet around a definition. */
 export function checkSheet(facts: SheetFacts): SheetFinding[] {
-  return [checkClosing, checkUpsideDown, checkOutside, checkCovered, checkFacets, checkShares].flatMap((check) => {
+  return Object.entries(SHEET_CHECKS).flatMap(([kind, check]) => {
     try {
-      return check(facts);
+      return check(facts).map((found) => ({ ...found, kind }));
     } catch (error) {
-      return [{ from: 0, span: { from: 0, to: 1 }, message: failed(error), mends: [], marks: [] }];
+      return [{ kind, from: 0, span: { from: 0, to: 1 }, message: failed(error), mends: [], marks: [] }];
     }
   });
 }

@@ -2,13 +2,17 @@ import { type Bounds, bounds } from "@vertexon/geometry";
 import { shapesIn } from "../functions";
 import { planBoxEdits } from "../plan-edits";
 import type { Definition, PlanSettings } from "../sheet/evaluated";
+import { isMeant } from "../sheet/meant";
 import { shortNumber } from "../short-number";
 import type { Expression, Mend, TextEdit } from "../syntax";
-import { type SheetFacts, type SheetFinding, shownDefinitions } from "./facts";
+import { type SheetFacts, type SheetFound, shownDefinitions } from "./facts";
+import { MOST_SINGLE } from "./gather";
 
 /** What reaches outside the plan's box, seen by its vertices. */
-export function checkOutside({ script, plan, definitions, statementOf }: SheetFacts): SheetFinding[] {
+export function checkOutside({ script, plan, definitions, statementOf }: SheetFacts): SheetFound[] {
   const outside = shownDefinitions(definitions).flatMap((definition): Outside[] => {
+    // What is meant to lie outside does not ask for a larger plan.
+    if (isMeant(statementOf(definition.name).text)) return [];
     const box = definition.value && bounds(shapesIn(definition.value).flatMap(({ operand }) => operand.rings));
     return box && !isWithin(box, plan) ? [{ ...definition, box }] : [];
   });
@@ -16,7 +20,7 @@ export function checkOutside({ script, plan, definitions, statementOf }: SheetFa
   return [finding(outside)];
 
   /** One for a definition, or one for all, where they are many: it is the plan that does not fit then. */
-  function finding(found: readonly Outside[]): SheetFinding {
+  function finding(found: readonly Outside[]): SheetFound {
     const [{ name, value }] = found;
     const box = around(found.map((each) => each.box));
     const { statement, from } = statementOf(name);
@@ -33,12 +37,16 @@ export function checkOutside({ script, plan, definitions, statementOf }: SheetFa
       mends.push({ label: "Move it in", edits: movedEdits(statement.value, from, step) });
     const what = found.length > 1 ? `${found.length} shapes ` : "";
     const part = isApart(box, plan) ? "outside the plan" : "partly outside the plan";
-    return { from, span: statement.nameSpan, message: `${what}${part}: ${beyond(box, plan)}`, mends, marks: [] };
+    return {
+      from,
+      span: statement.nameSpan,
+      message: `${what}${part}: ${beyond(box, plan)}`,
+      mends,
+      marks: [],
+      alike: found.map((each) => statementOf(each.name).from),
+    };
   }
 }
-
-/** More than this many findings of one kind become one. */
-const MOST_SINGLE = 3;
 
 interface Outside extends Pick<Definition, "name" | "value"> {
   box: Bounds;

@@ -1,6 +1,6 @@
 import { shortNumber } from "../short-number";
 import type { Expression } from "../syntax";
-import { type Checked, type Finding, within } from "./finding";
+import { type Checked, type Found, within } from "./finding";
 
 const TURN = 2 * Math.PI;
 /** How far a single angle may be off for it to be one that was rounded: half a degree. */
@@ -9,7 +9,7 @@ const HALF_DEGREE = Math.PI / 360;
 type AngleLiteral = Extract<Expression, { kind: "angle" }>;
 
 /** A rounded angle that is repeated all around, such as 33deg for 360deg / 11, does not meet its start. */
-export function checkRoundedAngle({ statement, text, value }: Checked): Finding[] {
+export function checkRoundedAngle({ statement, text, value }: Checked): Found[] {
   const repeated = [...within(statement.value)].flatMap((part) => [...bendsOf(part), ...stepsOf(part)]);
   return repeated.flatMap(({ count, angle }) => {
     const turns = Math.round((count * Math.abs(angle.radians)) / TURN);

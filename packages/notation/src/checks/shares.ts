@@ -1,12 +1,12 @@
 import { bounds } from "@vertexon/geometry";
 import { shapesIn } from "../functions";
-import { type SheetFacts, type SheetFinding, shownDefinitions } from "./facts";
+import { type SheetFacts, type SheetFound, shownDefinitions } from "./facts";
 
 /** A plan of more units than this is no unit square. */
 const LARGE = 20;
 
 /** Shapes within one unit of the origin on a large plan: shares of it, written as plain numbers. */
-export function checkShares({ plan, definitions, statementOf }: SheetFacts): SheetFinding[] {
+export function checkShares({ plan, definitions, statementOf }: SheetFacts): SheetFound[] {
   if (Math.min(plan.width, plan.height) < LARGE) return [];
   return shownDefinitions(definitions).flatMap(({ name, value }) => {
     const box = value && bounds(shapesIn(value).flatMap(({ operand }) => operand.rings));

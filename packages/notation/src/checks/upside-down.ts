@@ -1,9 +1,9 @@
 import { axisSenseEdits } from "../plan-edits";
-import type { SheetFacts, SheetFinding } from "./facts";
+import type { SheetFacts, SheetFound } from "./facts";
 import { argumentOf, within } from "./finding";
 
 /** Outlines from formats whose y grows upwards, on a plan whose y goes down. */
-export function checkUpsideDown({ script, plan, definitions, statementOf, sourceOf }: SheetFacts): SheetFinding[] {
+export function checkUpsideDown({ script, plan, definitions, statementOf, sourceOf }: SheetFacts): SheetFound[] {
   if (!plan.yDown) return [];
   return definitions.flatMap(({ name }) => {
     const { statement, from } = statementOf(name);

@@ -1,5 +1,4 @@
 import { type HandoffFormat, handoffFormats } from "@vertexon/geometry";
-import type { Finding } from "../checks";
 import { constants, describe, functions, namedShapesIn, type Value } from "../functions";
 import { foreignName } from "../messages/foreign-words";
 import { misspelled } from "../messages/misspelled";
@@ -7,7 +6,6 @@ import {
   type DefinitionStatement,
   type Expression,
   type Extent,
-  type Mend,
   ScriptError,
   ScriptWarning,
   type Span,
@@ -30,8 +28,6 @@ export interface ParsedStatement extends StatementText {
 export interface Computed {
   value: Value | null;
   errors: readonly ScriptError[];
-  /** What its checks found. */
-  findings: readonly Finding[];
   uses: ReadonlyMap<string, number>;
 }
 
@@ -302,17 +298,8 @@ export class Run {
 
   describeDefinitions(kept: ReadonlyMap<string, Computed>): Definition[] {
     return [...this.definitions].map(([name, { statement, text, from }]) => {
-      const { value, errors, findings, uses } = kept.get(name)!;
+      const { value, errors, uses } = kept.get(name)!;
       for (const error of errors) this.reportError(from, error);
-      for (const { span, message, mends, marks } of isMeant(text) ? [] : findings)
-        this.report(from, span, message, {
-          severity: "warning",
-          mends: [
-            ...mends.map(({ label, edits }) => ({ label, edits: edits.map((edit) => shiftedBy(from, edit)) })),
-            meantMend(from + text.length),
-          ],
-          marks,
-        });
       const shifted = (span: Span): Span => shiftedBy(from, span);
       const literal = numberSpan(statement.value);
       const bound = (e: Expression | undefined): number | null => (e?.kind === "number" ? e.value : null);
@@ -335,16 +322,6 @@ export class Run {
   }
 }
 
-/** Whether a statement ends with the comment that acknowledges what is found in it. */
-export function isMeant(text: string): boolean {
-  return /\/\/[ \t]*meant\b[^\n]*$/.test(text);
-}
-
-/** Acknowledges a finding at the end of its statement. */
-export function meantMend(end: number): Mend {
-  return { label: "It is meant", edits: [{ from: end, to: end, insert: " // meant" }] };
-}
-
 export function unknownName(name: string, span: Span, run: Run): ScriptError {
   if (functions.has(name) || run.functions.has(name))
     return new ScriptError(span, `"${name}" is a function: it needs its arguments in brackets`);
@@ -354,7 +331,8 @@ export function unknownName(name: string, span: Span, run: Run): ScriptError {
   return misspelled(span, `no definition of "${name}"`, name, known);
 }
 
-function shiftedBy<S extends Span>(offset: number, span: S): S {
+/** A place in a statement as a place in the script. */
+export function shiftedBy<S extends Span>(offset: number, span: S): S {
   return { ...span, from: offset + span.from, to: offset + span.to };
 }
 

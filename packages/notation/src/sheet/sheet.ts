@@ -1,4 +1,4 @@
-import { checkDefinition, checkSheet, type Finding } from "../checks";
+import { checkDefinition, checkSheet, type Finding, gathered, type SheetFinding, statementsOf } from "../checks";
 import { describe, type Value } from "../functions";
 import { type Attachment, ImportError, type Imported, readImport } from "../import";
 import { reasonOf } from "../messages/reason";
@@ -13,8 +13,9 @@ import {
 } from "../syntax";
 import { evaluate, type Surroundings } from "./evaluate";
 import type { Evaluated, PlanSettings } from "./evaluated";
+import { isMeant, meantMend } from "./meant";
 import { evaluationOrder } from "./order";
-import { isMeant, meantMend, type ParsedStatement, Run, unknownName } from "./run";
+import { type ParsedStatement, Run, shiftedBy, unknownName } from "./run";
 
 /** What the plan and the tolerance are called among the things that a definition depends on. */
 const PLAN = "plan";
@@ -115,21 +116,8 @@ export class Sheet {
       const read = this.readAttachment(file);
       return read && !(read instanceof Error) ? read.source : null;
     };
-    const meant = new Set([...run.definitions.values()].filter(({ text }) => isMeant(text)).map(({ from }) => from));
-    const ends = new Map([...run.definitions.values()].map(({ from, text }) => [from, from + text.length]));
-    for (const { from, span, message, mends, marks } of checkSheet({
-      script,
-      plan,
-      definitions,
-      emissions,
-      statementOf,
-      sourceOf,
-    }))
-      if (!meant.has(from)) {
-        const end = ends.get(from);
-        const all = end === undefined ? mends : [...mends, meantMend(end)];
-        run.report(from, span, message, { severity: "warning", mends: all, marks });
-      }
+    const facts = { script, plan, definitions, emissions, statementOf, sourceOf };
+    this.reportFindings(run, [...findingsOf(run, this.kept), ...checkSheet(facts)]);
     return {
       plan,
       tolerance,
@@ -141,6 +129,21 @@ export class Sheet {
       diagnostics: run.diagnostics(),
       recomputed,
     };
+  }
+
+  /** What is found and not acknowledged, with the mend that does. */
+  private reportFindings(run: Run, findings: readonly SheetFinding[]): void {
+    const statements = new Map([...run.definitions.values()].map(({ from, text }) => [from, text]));
+    const isOpen = ({ from }: SheetFinding): boolean => !isMeant(statements.get(from) ?? "");
+    for (const finding of gathered(findings.filter(isOpen))) {
+      const ends = statementsOf(finding).flatMap((from) => {
+        const text = statements.get(from);
+        return text === undefined ? [] : [from + text.length];
+      });
+      const { from, span, message, mends, marks } = finding;
+      const all = ends.length > 0 ? [...mends, meantMend(ends)] : mends;
+      run.report(from, span, message, { severity: "warning", mends: all, marks });
+    }
   }
 
   /** What a definition would be with another text, everything else as it was evaluated last; null where it fails. */
@@ -256,6 +259,17 @@ export class Sheet {
     const findings = value ? checkDefinition({ statement, text, value }) : [];
     return { text, value, errors, findings, version: ++this.version, uses };
   }
+}
+
+/** What was found in each definition alone, at its place in the script. */
+function findingsOf(run: Run, kept: ReadonlyMap<string, Kept>): SheetFinding[] {
+  return [...run.definitions].flatMap(([name, { from }]) =>
+    kept.get(name)!.findings.map((finding) => ({
+      ...finding,
+      from,
+      mends: finding.mends.map(({ label, edits }) => ({ label, edits: edits.map((edit) => shiftedBy(from, edit)) })),
+    })),
+  );
 }
 
 function parsedOrError(text: string): Statement | ScriptError {
