@@ -114,6 +114,7 @@ test("a script that runs long can be cancelled, and typing goes on meanwhile", a
   await openSheet(page, POND);
   const fine = (name: string) => `${name} = circle((80, 60), radius: 40).flatten(1e-9)\n`;
   await writeScript(page, `${POND}${["p", "q", "r", "s", "t"].map(fine).join("")}`);
+  await expect(page.getByText(/^computing [p-t]$/)).toBeVisible();
   await page.getByRole("button", { name: "Cancel" }).click();
   await expect(page.getByText("the evaluation was cancelled")).toBeVisible();
   await writeScript(page, POND.replace("radius: 40", "radius: 20"));

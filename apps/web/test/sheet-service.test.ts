@@ -193,3 +193,12 @@ test("a shape in boxes of other sizes: gaps, radii and angles that stay or chang
   expect(flat[1]).toBeCloseTo((2 * Math.atan2(100, 40) * 180) / Math.PI, 9);
   expect(other.inBoxes("none", sizes, [])[0].shape).toBeNull();
 });
+
+test("each definition that is computed anew is told of before it is, and what stays is not", () => {
+  const told: string[] = [];
+  const service = new SheetService(({ name, done, total }) => told.push(`${name} ${done}/${total}`));
+  service.update("a = circle((50, 50), radius: 20)\nb = a.offset(3)\nc = 4");
+  expect(told.splice(0)).toEqual(["a 0/3", "b 1/3", "c 2/3"]);
+  service.update("a = circle((50, 50), radius: 20)\nb = a.offset(4)\nc = 4");
+  expect(told).toEqual(["b 1/3"]);
+});

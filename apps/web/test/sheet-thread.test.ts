@@ -104,6 +104,20 @@ test("a long evaluation gives way to a newer script: its worker is ended, anothe
   expect(log).toEqual(["0", "slow 1", "restore 0", "2"]);
 });
 
+test("how far an evaluation has come is told while it runs, beside the answers", async () => {
+  const told: unknown[] = [];
+  const thread = new SheetThread((progress) => told.push(progress));
+  const long = thread.evaluate("slow 1");
+  await settle();
+  const progress = { name: "isles", done: 2, total: 7 };
+  workers[0].dispatchEvent(new MessageEvent("message", { data: { progress } }));
+  expect(told).toEqual([progress]);
+  slow.get("slow 1")?.();
+  await long;
+  workers[0].dispatchEvent(new MessageEvent("message", { data: { progress } }));
+  expect(told).toHaveLength(1);
+});
+
 test("without a newer script an evaluation may take as long as it takes, until it is cancelled", async () => {
   const thread = new SheetThread();
   const long = thread.evaluate("slow 1");

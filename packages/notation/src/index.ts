@@ -49,6 +49,7 @@ export type {
   OwnFunction,
   Picture,
   PlanSettings,
+  Progress,
 } from "./sheet/evaluated";
 export { Sheet } from "./sheet/sheet";
 export { unsavableIn } from "./sheet/unsavable";

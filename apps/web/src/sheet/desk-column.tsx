@@ -1,6 +1,6 @@
 import type { Diagnostic, Span } from "@vertexon/notation";
-import { Button, Splitter } from "antd";
-import { memo, type RefObject } from "react";
+import { Button, Progress, Splitter } from "antd";
+import { memo, type RefObject, useEffect, useState } from "react";
 import { PartBoundary } from "@/client/part-boundary";
 import { plural } from "@/format/numbers";
 import { Mistakes } from "./mistakes";
@@ -10,13 +10,13 @@ import { ScriptEditor, type ScriptHandle } from "./script/script-editor";
 import { ScriptMenu } from "./script/script-menu";
 import type { Station } from "./stations/station";
 import { type Side, StationPanel } from "./stations/station-panel";
-import type { Evaluated } from "./use-evaluation";
+import type { Busy, Evaluated } from "./use-evaluation";
 
 interface Props {
   /** What the panel shows; null before the first evaluation. */
   side: Side | null;
   station: Station;
-  busy: boolean;
+  busy: Busy | null;
   problem: string | null;
   editor: RefObject<ScriptHandle | null>;
   initial: string;
@@ -99,7 +99,7 @@ export const DeskColumn = memo(function DeskColumn(props: Props) {
 });
 
 interface StatusProps {
-  busy: boolean;
+  busy: Busy | null;
   problem: string | null;
   errors: number;
   warnings: number;
@@ -109,8 +109,8 @@ interface StatusProps {
 function ScriptStatus({ busy, problem, errors, warnings, onCancel }: StatusProps) {
   if (busy)
     return (
-      <span className="script-status">
-        computing …{" "}
+      <span className="script-status computing">
+        <Computing {...busy} />
         <Button size="small" onClick={onCancel}>
           Cancel
         </Button>
@@ -120,4 +120,29 @@ function ScriptStatus({ busy, problem, errors, warnings, onCancel }: StatusProps
   if (errors) return <span className="script-status mistake">{plural(errors, "error")}</span>;
   if (warnings) return <span className="script-status warning">{plural(warnings, "warning")}</span>;
   return null;
+}
+
+/** Which definition is being computed, the share of those that are done, and for how many seconds already. */
+function Computing({ since, progress }: Busy) {
+  const [now, setNow] = useState(since);
+  useEffect(() => {
+    const timer = setInterval(() => setNow(performance.now()), 250);
+    return () => clearInterval(timer);
+  }, []);
+  const seconds = Math.floor((now - since) / 1000);
+  const { name = null, done = 0, total = 0 } = progress ?? {};
+  return (
+    <>
+      <span className="computing-name">{name ? `computing ${name}` : "computing"}</span>
+      {total > 1 && (
+        <Progress
+          percent={Math.floor((100 * done) / total)}
+          showInfo={false}
+          size={[60, 4]}
+          aria-label={`${done} of ${total} definitions are done`}
+        />
+      )}
+      {seconds > 0 && <span className="quiet">{seconds} s</span>}
+    </>
+  );
 }

@@ -1,4 +1,4 @@
-import type { Attachment } from "@vertexon/notation";
+import type { Attachment, Progress } from "@vertexon/notation";
 import { startTransition, useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { CancelledError, type Change, SheetThread } from "@/worker/sheet-thread";
 import type { SheetView } from "@/worker/views";
@@ -15,13 +15,19 @@ export interface Live {
   subscribe(listener: () => void): () => void;
 }
 
+/** An evaluation that takes its time: since when, in the time of `performance.now`, and how far it has come. */
+export interface Busy {
+  since: number;
+  progress: Progress | null;
+}
+
 export interface Evaluation {
   thread: SheetThread | null;
   live: Live;
   /** The newest evaluation, or while it is calm the one of a moment ago. */
   evaluated: Evaluated | null;
-  /** True while the script has been evaluating for a noticeable time. */
-  busy: boolean;
+  /** Set while the script has been evaluating for a noticeable time. */
+  busy: Busy | null;
   /** Set when an evaluation was given up or broke down; the plan still shows the one before. */
   problem: string | null;
   /** `change` says how it came from an evaluated one, if that is known. */
@@ -47,7 +53,8 @@ export const REST = 400;
 export function useEvaluation(initial: string, attachments: readonly Attachment[] | null): Evaluation {
   const [thread, setThread] = useState<SheetThread | null>(null);
   const [evaluated, setEvaluated] = useState<Evaluated | null>(null);
-  const [busy, setBusy] = useState(false);
+  const [busy, setBusy] = useState<Busy | null>(null);
+  const progress = useRef<Progress | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
   const newest = useRef(initial);
   const listeners = useRef(new Set<() => void>());
@@ -66,7 +73,10 @@ export function useEvaluation(initial: string, attachments: readonly Attachment[
   const telling = useRef<ReturnType<typeof setTimeout>>(undefined);
 
   useEffect(() => {
-    const made = new SheetThread();
+    const made = new SheetThread((now) => {
+      progress.current = now;
+      setBusy((busy) => busy && { ...busy, progress: now });
+    });
     setThread(made);
     return () => made.close();
   }, []);
@@ -99,7 +109,9 @@ export function useEvaluation(initial: string, attachments: readonly Attachment[
     (change: Change | null = null) => {
       if (!thread || !attachments) return;
       const script = newest.current;
-      const timer = setTimeout(() => setBusy(true), NOTICEABLE);
+      const since = performance.now();
+      progress.current = null;
+      const timer = setTimeout(() => setBusy({ since, progress: progress.current }), NOTICEABLE);
       thread.attach(attachments);
       thread
         .evaluate(script, change)
@@ -114,7 +126,7 @@ export function useEvaluation(initial: string, attachments: readonly Attachment[
         )
         .finally(() => {
           clearTimeout(timer);
-          if (newest.current === script) setBusy(false);
+          if (newest.current === script) setBusy(null);
         });
     },
     [thread, attachments, tell],
@@ -131,7 +143,7 @@ export function useEvaluation(initial: string, attachments: readonly Attachment[
 
   const cancel = useCallback(() => {
     thread?.cancel();
-    setBusy(false);
+    setBusy(null);
     setProblem("the evaluation was cancelled: the plan shows the script as it was before; change it to go on");
   }, [thread]);
   return { thread, live, evaluated, busy, problem, evaluate, cancel, setCalm };

@@ -24,6 +24,7 @@ import {
   ImportError,
   type ImportPlan,
   needsFiveShapes,
+  type Progress,
   planImport,
   planSizeEdits,
   type RegionKey,
@@ -69,8 +70,13 @@ import type {
 /** What is only tried out goes by this name, for as long as that takes. */
 const PREVIEW = "preview";
 
+/** About so many definitions of an evaluation are told of. */
+const MOST_TOLD = 500;
+
 /** One sheet in a thread of its own: evaluates the script and answers questions about the last evaluation. */
 export class SheetService {
+  constructor(private readonly told: (progress: Progress) => void = () => {}) {}
+
   private readonly sheet = new Sheet();
   private evaluated: Evaluated | null = null;
   private script = "";
@@ -104,7 +110,10 @@ export class SheetService {
 
   /** Definitions that were sent before and are still the same are not sent again: see mergeViews. */
   update(script: string): SentView {
-    const evaluated = this.sheet.update(script);
+    const evaluated = this.sheet.update(script, (progress) => {
+      // Thousands of small ones are not told one by one.
+      if (progress.done % Math.ceil(progress.total / MOST_TOLD) === 0) this.told(progress);
+    });
     this.evaluated = evaluated;
     this.script = script;
     const before = this.sent;

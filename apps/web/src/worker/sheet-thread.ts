@@ -1,4 +1,4 @@
-import type { Attachment, TextEdit } from "@vertexon/notation";
+import type { Attachment, Progress, TextEdit } from "@vertexon/notation";
 import { type Remote, wrap } from "comlink";
 import { mergeViews } from "./merge-views";
 import type { SheetService } from "./sheet-service";
@@ -44,6 +44,9 @@ export class SheetThread {
   private shown: SheetView | null = null;
   private attachments: readonly Attachment[] = [];
   private restart: ReturnType<typeof setTimeout> | null = null;
+
+  /** `told` hears how far the evaluation has come that is running. */
+  constructor(private readonly told: (progress: Progress) => void = () => {}) {}
 
   /** What is attached to the sheet, from the next evaluation on; a worker that starts anew gets it again. */
   attach(attachments: readonly Attachment[]): void {
@@ -174,6 +177,9 @@ export class SheetThread {
       event.preventDefault(); // said by whoever waits for it, not once more by the page
       this.stop(new Error(event.message || "the worker ended, perhaps for lack of memory"));
       this.next();
+    });
+    this.worker.addEventListener("message", ({ data }) => {
+      if (this.running && data?.progress) this.told(data.progress);
     });
     this.remote = wrap<SheetService>(this.worker);
     if (this.attachments.length) void this.remote.attach([...this.attachments]);

@@ -1,4 +1,5 @@
 import { expose } from "comlink";
 import { SheetService } from "./sheet-service";
 
-expose(new SheetService());
+// Beside what is answered: messages that no question asked for.
+expose(new SheetService((progress) => postMessage({ progress })));

@@ -15,6 +15,13 @@ export interface PlanSettings {
   density: number;
 }
 
+/** How far an evaluation has come: the definition that is computed now, how many are done, and how many there are. */
+export interface Progress {
+  name: string;
+  done: number;
+  total: number;
+}
+
 /** A mistake, or something that is hardly meant, at a place in the script; line and column count from 1. */
 export interface Diagnostic extends Span {
   severity: "error" | "warning";

@@ -12,7 +12,7 @@ import {
   splitStatements,
 } from "../syntax";
 import { evaluate, type Surroundings } from "./evaluate";
-import type { Evaluated, PlanSettings } from "./evaluated";
+import type { Evaluated, PlanSettings, Progress } from "./evaluated";
 import { isMeant, meantMend } from "./meant";
 import { evaluationOrder } from "./order";
 import { type ParsedStatement, Run, shiftedBy, unknownName } from "./run";
@@ -75,7 +75,8 @@ export class Sheet {
     for (const name of before.keys()) if (!this.attachments.has(name)) this.settings.delete(ATTACHMENT + name);
   }
 
-  update(script: string): Evaluated {
+  /** Evaluates a script; `told` hears of each definition before it is computed anew. */
+  update(script: string, told: (progress: Progress) => void = () => {}): Evaluated {
     const run = new Run(script, this.parsed(splitStatements(script)));
     const plan = run.readPlan();
     const tolerance = run.readTolerance();
@@ -92,6 +93,8 @@ export class Sheet {
     const recomputed: string[] = [];
     const computing: string[] = [];
 
+    const order = evaluationOrder(run);
+
     const compute = (name: string): Kept => {
       const done = this.kept.get(name);
       if (done) return done;
@@ -99,13 +102,14 @@ export class Sheet {
       const old = before.get(name);
       computing.push(name);
       const fresh = old?.text === text && this.stillValid(old, run, compute, computing) ? old : null;
+      if (!fresh) told({ name, done: this.kept.size, total: order.length });
       const result = fresh ?? this.computed(statement, text, run, compute, computing, { plan, tolerance });
       computing.pop();
       if (!fresh) recomputed.push(name);
       this.kept.set(name, result);
       return result;
     };
-    for (const name of evaluationOrder(run)) compute(name);
+    for (const name of order) compute(name);
     this.last = { run, compute, settings: { plan, tolerance } };
     const definitions = run.describeDefinitions(this.kept);
     const emissions = run.readEmissions(this.kept);
