@@ -1,5 +1,7 @@
 // A made-up GeoJSON of 120 isles with 240,000 vertices, as a sheet takes it: each row in sorts of as many coordinates.
 
+import { makeSheet, traced, withPage } from "./bench-page.mjs";
+
 /** Rows of a table by name. */
 export function benchFile(Sheet, { random, sortOf }) {
   const content = isles(120, 2000, random);
@@ -21,6 +23,43 @@ export function benchFile(Sheet, { random, sortOf }) {
     rows[name] = { ms: Math.round(ms), sorts: Number((ms / unit).toPrecision(3)) };
   }
   return rows;
+}
+
+/**
+ * Opens that file's sheet in Chromium, then zooms and pans over it. Resolves to the seconds until the plan shows it, and
+ * the main thread's work in each frame, in milliseconds.
+ */
+export function benchFrames({ random }) {
+  return withPage(async (bench) => {
+    const { page } = bench;
+    const files = [{ name: "isles.geojson", content: isles(120, 2000, random) }];
+    const script = 'plan -3200 to 3200 by -2500 to 2500\nisles = outlines("isles.geojson")\n';
+    const address = await makeSheet(bench, script, files);
+    const start = performance.now();
+    await page.goto(address);
+    await page.waitForSelector("[data-testid=panel]");
+    const seconds = Number(((performance.now() - start) / 1000).toFixed(1));
+    await page.waitForTimeout(1500);
+    const box = await page.getByTestId("plan").boundingBox();
+    const [x, y] = [box.x + box.width / 2, box.y + box.height / 2];
+    await page.mouse.move(x, y);
+    const zooming = await traced(bench, async () => {
+      for (let i = 0; i < 120; i++) {
+        await page.mouse.wheel(0, i < 60 ? -60 : 60);
+        await page.waitForTimeout(12);
+      }
+    });
+    await page.waitForTimeout(500);
+    await page.mouse.down({ button: "middle" });
+    const panning = await traced(bench, async () => {
+      for (let i = 0; i < 120; i++) {
+        await page.mouse.move(x + 90 * Math.sin(i / 9), y + i / 2);
+        await page.waitForTimeout(12);
+      }
+    });
+    await page.mouse.up({ button: "middle" });
+    return { seconds, zooming, panning };
+  });
 }
 
 /** Round isles in rows and columns, each with waves of its own and a little noise. */
