@@ -5,6 +5,7 @@ import {
   clipLines,
   combine,
   cut,
+  cutCorners,
   dashPath,
   flattenPath,
   keepCurves,
@@ -20,10 +21,12 @@ import {
   polygonPath,
   rationalQuadratic,
   refineTriangles,
+  rotation,
   simplifyOutlines,
   sourcesOf,
   strokePath,
   traceEdges,
+  transformPath,
   triangulate,
 } from "../src";
 import { flawsOf } from "./oracles/validity";
@@ -166,6 +169,19 @@ test("kept curves meet where the true ones do: a circle and a line at 11 degrees
   const ends = path.subpaths[0].segments.map((segment) => pointAt(segment, 0)[0]).sort((a, b) => a - b);
   for (const [k, sign] of [-1, 1].entries()) expect(ends[k]).toBeCloseTo(sign * Math.sqrt(100 - 9.8 ** 2), 9);
   expect(momentsOf(path).area).toBeCloseTo(100 * Math.acos(0.98) - 9.8 * Math.sqrt(100 - 9.8 ** 2), 9);
+});
+
+test("a corner rounded by the distance is shrunk to the corner that it was, in any direction", () => {
+  const rounded = cutCorners(polygonPath([0, 0, 100, 0, 100, 80, 0, 80]), {
+    by: "radius",
+    size: 10,
+    form: "arc",
+  }).path;
+  for (const turn of [0, 0.3, 1, 2, 4]) {
+    const { polygons } = offsetOutlines(transformPath(rounded, rotation(turn)), -10, { ...style, tolerance: 0.01 });
+    expect(polygons.map(({ outer, holes }) => [outer.length / 2, holes.length])).toEqual([[4, 0]]);
+    expect(area(polygons)).toBeCloseTo(80 * 60, 8);
+  }
 });
 
 test("what is offset by more than it is wide takes no longer than what is not, and is right", () => {

@@ -1,5 +1,14 @@
-import { type ChordBound, chordBoundOf, longestChords, turnBetween } from "../flatten";
-import { type Derivatives, derivativesAt, longestHalfAxis, pointAt, type Segment, tangentAt } from "../path";
+import { type ChordBound, chordBoundOf, isCircular, longestChords, turnBetween } from "../flatten";
+import {
+  type Arc,
+  curvatureAt,
+  type Derivatives,
+  derivativesAt,
+  longestHalfAxis,
+  pointAt,
+  type Segment,
+  tangentAt,
+} from "../path";
 
 /**
  * One straight step of the walk beside a segment: from p at its right normal m to q at its right normal n (both of unit
@@ -29,6 +38,7 @@ export interface Step {
  */
 export function stepsBeside(segment: Segment, h: number, tolerance: number): Step[] | null {
   if (segment.kind === "line") return [chordStep(segment, 0, 1)];
+  if (segment.kind === "arc" && isRound(segment, h)) return equalSteps(segment, Math.ceil(Math.abs(segment.sweep)));
   const bound = chordBoundOf(segment)!;
   const parallel = parallelBound(segment, h);
   const steps: Step[] = [];
@@ -45,6 +55,18 @@ export function stepsBeside(segment: Segment, h: number, tolerance: number): Ste
     }
   }
   return steps;
+}
+
+/** An f of less than this is rounding. */
+const NO_FACTOR = 1e-12;
+
+/** Whether an arc's parallel is its centre: the sign of f would be noise there. */
+function isRound(arc: Arc, h: number): boolean {
+  return isCircular(arc) && Math.abs(1 + h * curvatureAt(arc, 0.5)) <= NO_FACTOR;
+}
+
+function equalSteps(segment: Segment, count: number): Step[] {
+  return Array.from({ length: count }, (_, i) => parallelStep(segment, i / count, (i + 1) / count));
 }
 
 /** The right normal where a segment begins (t = 0) or ends (t = 1). */
