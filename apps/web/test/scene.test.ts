@@ -1,3 +1,4 @@
+import { planDigits } from "../src/format/plan-digits";
 import { gripText, isDriven } from "../src/sheet/plan/grip-text";
 import { type HandleSpot, movedWith, results, shapeBehind, shapeInQuestion, shapesOf } from "../src/sheet/plan/scene";
 import { appendedLine, freshName } from "../src/sheet/script/append";
@@ -53,18 +54,27 @@ test("what is dragged takes along all that follows from its numbers", () => {
   expect(isDriven(rim.handle)).toBe(true);
 });
 
-test("the margin tells the figure that matters of each kind of value", () => {
+test("the margin tells the figure that matters of each kind of value, with the digits that the plan asks for", () => {
+  const digits = planDigits(view.plan);
   const pond = valueFor("pond") as ShapeView;
-  expect(marginText(pond).text).toBe(
+  expect(marginText(pond, digits).text).toBe(
     `${pond.vertices} · ${pond.area.toLocaleString("en-US", { maximumFractionDigits: 1, minimumFractionDigits: 1 })}`,
   );
-  expect(marginText(valueFor("reach")).text).toBe("20");
-  expect(marginText(valueFor("tee")).text).toBe("30.00, 40.00");
-  expect(marginText(valueFor("stones")).text).toBe("2 shapes");
-  expect(marginText(valueFor("asked")).text).toBe("1 of 2 inside");
-  expect(marginText(valueFor("slope")).text).toBe("30.000°");
-  expect(marginText(valueFor("depth")).text).toMatch(/^\d+ × \d+$/);
-  expect(marginText(null).text).toBe("");
+  expect(marginText(valueFor("reach"), digits).text).toBe("20");
+  expect(marginText(valueFor("tee"), digits).text).toBe("30.00, 40.00");
+  expect(marginText(valueFor("stones"), digits).text).toBe("2 shapes");
+  expect(marginText(valueFor("asked"), digits).text).toBe("1 of 2 inside");
+  expect(marginText(valueFor("slope"), digits).text).toBe("30.000°");
+  expect(marginText(valueFor("depth"), digits).text).toMatch(/^\d+ × \d+$/);
+  expect(marginText(null, digits).text).toBe("");
+  // As many as tell apart what is seen: none on a map of kilometres in metres, six and more on a square of one unit.
+  const tee = (width: number) => marginText(valueFor("tee"), planDigits({ width, height: 1 })).text;
+  expect([tee(60_000), tee(5000), tee(320), tee(1)]).toEqual([
+    "30, 40",
+    "30.0, 40.0",
+    "30.00, 40.00",
+    "30.0000, 40.0000",
+  ]);
 });
 
 test("what is added to a script goes on a line of its own, under a name that is free", () => {

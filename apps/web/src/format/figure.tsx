@@ -2,17 +2,27 @@
 
 import { App } from "antd";
 import { fixed } from "./numbers";
+import { usePlanDigits } from "./plan-digits";
+
+interface Props {
+  value: number;
+  /** What it measures on the plan, for as many decimals as the plan's size asks for. */
+  of?: "length" | "area";
+  decimals?: number;
+  unit?: string;
+}
 
 /** A number in a fixed form; a click copies it at full precision. */
-export function Figure({ value, decimals = 3, unit }: { value: number; decimals?: number; unit?: string }) {
+export function Figure({ value, of = "length", decimals, unit }: Props) {
   const { message } = App.useApp();
+  const digits = usePlanDigits();
   const copy = async () => {
     await navigator.clipboard.writeText(String(value));
     message.success(`${value} copied`);
   };
   return (
     <button type="button" className="figure" title={`${value} · click to copy`} onClick={copy}>
-      {fixed(value, decimals)}
+      {fixed(value, decimals ?? (of === "area" ? digits.area + 2 : digits.length + 1))}
       {unit && <span className="figure-unit"> {unit}</span>}
     </button>
   );

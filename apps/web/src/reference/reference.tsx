@@ -7,6 +7,7 @@ import { useMemo, useState } from "react";
 import { SheetPicture } from "@/all-sheets/sheet-picture";
 import { useSheetViews } from "@/all-sheets/use-sheet-views";
 import { request } from "@/client/request";
+import { planDigits } from "@/format/plan-digits";
 import { marginText } from "@/sheet/script/margin-text";
 import type { SheetData } from "@/sheet/sheet-data";
 import { STATEMENTS } from "./statements";
@@ -117,7 +118,7 @@ export function Reference() {
                 {isPicture || !view ? (
                   <SheetPicture view={view} />
                 ) : (
-                  <span className="sheet-picture mono">{marginText(value).text}</span>
+                  <span className="sheet-picture mono">{marginText(value, planDigits(view.plan)).text}</span>
                 )}
               </article>
             );

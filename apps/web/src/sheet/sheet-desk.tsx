@@ -13,6 +13,7 @@ import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { PartBoundary } from "@/client/part-boundary";
 import { request } from "@/client/request";
 import { useUncaught } from "@/client/use-uncaught";
+import { PlanDigitsProvider, planDigits } from "@/format/plan-digits";
 import type { SheetView } from "@/worker/views";
 import { DeskColumn } from "./desk-column";
 import { AttachedFiles } from "./import/attached-files";
@@ -60,6 +61,8 @@ export function SheetDesk({ sheet, onReload, onText }: Props) {
   const evaluation = useEvaluation(sheet.script, attachments.files);
   const { live, evaluated, thread, busy, problem, evaluate, setCalm, cancel: cancelEvaluation } = evaluation;
   const view = evaluated?.view ?? null;
+  const { width = 320, height = 240 } = view?.plan ?? {};
+  const digits = useMemo(() => planDigits({ width, height }), [width, height]);
   const images = useImages(view, attachments.files);
 
   const saver = useMemo(() => {
@@ -279,81 +282,83 @@ export function SheetDesk({ sheet, onReload, onText }: Props) {
   const openImport = useCallback(() => setImporting({ text: "", fileName: "" }), []);
 
   return (
-    <div className="desk" {...drop.handlers}>
-      <SheetHeader
-        name={name}
-        note={sheet.note}
-        saveState={saveState}
-        onRename={rename}
-        onLoadNewest={loadNewest}
-        onSaveCopy={saveCopy}
-      />
-      <Splitter className="desk-body">
-        <Splitter.Panel defaultSize="47%" min="30%">
-          {thread ? (
-            <LivePlan
-              live={live}
-              thread={thread}
+    <PlanDigitsProvider value={digits}>
+      <div className="desk" {...drop.handlers}>
+        <SheetHeader
+          name={name}
+          note={sheet.note}
+          saveState={saveState}
+          onRename={rename}
+          onLoadNewest={loadNewest}
+          onSaveCopy={saveCopy}
+        />
+        <Splitter className="desk-body">
+          <Splitter.Panel defaultSize="47%" min="30%">
+            {thread ? (
+              <LivePlan
+                live={live}
+                thread={thread}
+                station={station}
+                chosen={chosen}
+                lit={lit}
+                overlay={overlay}
+                picked={picked}
+                images={images}
+                interval={interval}
+                reach={reach}
+                onChoose={choose}
+                onPick={setPicked}
+                onProbe={planEdits.probe}
+                onOutline={planEdits.addOutline}
+                onInsert={planEdits.insert}
+                onRemove={planEdits.removePicked}
+                onNudge={planEdits.nudge}
+                onFixed={planEdits.sayFixed}
+                onFlip={planEdits.flip}
+                onTake={planEdits.take}
+              />
+            ) : (
+              <div className="plan-waiting">Evaluating the script …</div>
+            )}
+          </Splitter.Panel>
+          <Splitter.Panel min={460}>
+            <DeskColumn
+              side={current}
               station={station}
-              chosen={chosen}
-              lit={lit}
-              overlay={overlay}
-              picked={picked}
-              images={images}
-              interval={interval}
-              reach={reach}
-              onChoose={choose}
-              onPick={setPicked}
-              onProbe={planEdits.probe}
-              onOutline={planEdits.addOutline}
-              onInsert={planEdits.insert}
-              onRemove={planEdits.removePicked}
-              onNudge={planEdits.nudge}
-              onFixed={planEdits.sayFixed}
-              onFlip={planEdits.flip}
-              onTake={planEdits.take}
+              busy={busy}
+              problem={problem ?? attachments.problem}
+              editor={editor}
+              initial={sheet.script}
+              evaluated={evaluated}
+              onStation={setStation}
+              onCancel={cancel}
+              onImport={openImport}
+              onChange={change}
+              onCursor={followCursor}
+              onShow={show}
+              onMend={mend}
+              onLight={setLit}
             />
-          ) : (
-            <div className="plan-waiting">Evaluating the script …</div>
-          )}
-        </Splitter.Panel>
-        <Splitter.Panel min={460}>
-          <DeskColumn
-            side={current}
-            station={station}
-            busy={busy}
-            problem={problem ?? attachments.problem}
-            editor={editor}
-            initial={sheet.script}
-            evaluated={evaluated}
-            onStation={setStation}
-            onCancel={cancel}
-            onImport={openImport}
-            onChange={change}
-            onCursor={followCursor}
-            onShow={show}
-            onMend={mend}
-            onLight={setLit}
-          />
-        </Splitter.Panel>
-      </Splitter>
-      {drop.over && <div className="desk-drop">Drop the file to import what is in it</div>}
-      {thread && importing && (
-        <PartBoundary part="the import" about={importing}>
-          <ImportDialog
-            thread={thread}
-            start={importing}
-            attachments={attachments.files ?? []}
-            onto={view?.plan ?? null}
-            okText="Add to the script"
-            onTake={takeImport}
-            onClose={() => setImporting(null)}
-          >
-            <AttachedFiles attachments={attachments} script={evaluated?.script ?? sheet.script} />
-          </ImportDialog>
-        </PartBoundary>
-      )}
-    </div>
+          </Splitter.Panel>
+        </Splitter>
+        {drop.over && <div className="desk-drop">Drop the file to import what is in it</div>}
+        {thread && importing && (
+          <PartBoundary part="the import" about={importing}>
+            <ImportDialog
+              thread={thread}
+              start={importing}
+              attachments={attachments.files ?? []}
+              onto={view?.plan ?? null}
+              okText="Add to the script"
+              onTake={takeImport}
+              onClose={() => setImporting(null)}
+            >
+              <AttachedFiles attachments={attachments} script={evaluated?.script ?? sheet.script} />
+            </ImportDialog>
+          </PartBoundary>
+        )}
+      </div>
+    </PlanDigitsProvider>
   );
 }
 

@@ -1,5 +1,6 @@
 import type { PlanSettings } from "@vertexon/notation";
 import { fixed } from "@/format/numbers";
+import { planDigits } from "@/format/plan-digits";
 import type { Inspected } from "./use-inspection";
 
 interface Props {
@@ -30,7 +31,11 @@ export function CursorStrip({ plan, at, inspected, decimals, onFlip }: Props) {
             <span className="quiet">side</span> <strong data-testid="strip-side">{inspection.side}</strong>{" "}
             {inspected.question.name}
           </span>
-          <Item label="distance" value={fixed(inspection.distance, 3)} testId="strip-distance" />
+          <Item
+            label="distance"
+            value={fixed(inspection.distance, planDigits(plan).length + 1)}
+            testId="strip-distance"
+          />
           <Item label="edge" value={`${inspection.ring + 1}·${inspection.edge}`} />
           {inspection.within.length > 0 && (
             <span className="strip-item strip-rest" title={`also inside ${inspection.within.join(", ")}`}>

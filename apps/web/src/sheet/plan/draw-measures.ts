@@ -1,7 +1,7 @@
 import { fixed, small } from "@/format/numbers";
 import { tokens, withAlpha } from "@/theme/tokens";
 import type { FieldPicture, ProbeView, ShapeView } from "@/worker/views";
-import { type Camera, toScreen } from "./camera";
+import { type Camera, decimalsAt, toScreen } from "./camera";
 import { haloText } from "./halo-text";
 
 /** A foot-line from a place to the nearest edge, with its number. */
@@ -28,7 +28,7 @@ export function drawFootLine(
   }
   ctx.stroke();
   // On the far side of the point from the edge, so that the number does not cover the line.
-  haloText(ctx, fixed(distance, 3), x0 + 12, y0 + (y1 > y0 ? -13 : 14), `600 12px ${tokens.mono}`);
+  haloText(ctx, fixed(distance, decimalsAt(camera) + 2), x0 + 12, y0 + (y1 > y0 ? -13 : 14), `600 12px ${tokens.mono}`);
 }
 
 /** Probed points: a filled disc inside, a hollow one outside, a half one on the boundary; never by colour alone. */

@@ -4,7 +4,7 @@ import { tokens, tones, withAlpha } from "@/theme/tokens";
 import type { ShapeView, SheetView } from "@/worker/views";
 import type { Station } from "../stations/station";
 import type { Backdrop } from "./backdrop";
-import { type Camera, RULER, toScreen } from "./camera";
+import { type Camera, decimalsAt, RULER, toScreen } from "./camera";
 import { drawGrid, drawPaper, drawRulers } from "./draw-grid";
 import { drawContours, drawField, drawFootLine, drawProbe, drawWorstSpot } from "./draw-measures";
 import { drawMistakes } from "./draw-mistakes";
@@ -192,7 +192,7 @@ function drawMarks(ctx: CanvasRenderingContext2D, scene: Scene): void {
   }
   drawPicked(ctx, scene);
   const held = grip ?? spots.find((spot) => isSpot(spot, scene.picked?.handle ?? null));
-  const words = held && gripText(held.handle, held.definition);
+  const words = held && gripText(held.handle, held.definition, decimalsAt(camera) + 1);
   if (held && words) {
     const [x, y] = toScreen(camera, held.x, held.y);
     haloText(ctx, words, x + 14, y + 16, `600 12px ${tokens.sans}`);

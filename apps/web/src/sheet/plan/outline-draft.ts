@@ -1,7 +1,7 @@
 import { perimeter, signedArea } from "@vertexon/geometry";
 import { fixed } from "@/format/numbers";
 import { tokens, withAlpha } from "@/theme/tokens";
-import { type Camera, toScreen } from "./camera";
+import { type Camera, decimalsAt, toScreen } from "./camera";
 import { haloText } from "./halo-text";
 
 /** An outline that is being clicked: its corners so far, in plan units. */
@@ -51,8 +51,9 @@ export function drawDraft(
   });
   const ring = Float64Array.from(corners.flatMap(({ x, y }) => [x, y]));
   const [x, y] = toScreen(camera, corners[corners.length - 1].x, corners[corners.length - 1].y);
-  const length = `length ${fixed(perimeter(ring, closing), 2)}`;
+  const decimals = decimalsAt(camera) + 1;
+  const length = `length ${fixed(perimeter(ring, closing), decimals)}`;
   haloText(ctx, length, x + 14, y - 12, `600 12px ${tokens.mono}`);
   if (corners.length > 2 && !isOpen)
-    haloText(ctx, `area ${fixed(Math.abs(signedArea(ring)), 2)}`, x + 14, y + 6, `600 12px ${tokens.mono}`);
+    haloText(ctx, `area ${fixed(Math.abs(signedArea(ring)), decimals)}`, x + 14, y + 6, `600 12px ${tokens.mono}`);
 }

@@ -1,13 +1,14 @@
-import { fixed, plural } from "@/format/numbers";
+import { fixed, plural, small } from "@/format/numbers";
+import type { PlanDigits } from "@/format/plan-digits";
 import type { ValueView } from "@/worker/views";
 
 /** A definition's key figures for the margin, and the same in words. */
-export function marginText(value: ValueView | null): { text: string; title: string } {
+export function marginText(value: ValueView | null, digits: PlanDigits): { text: string; title: string } {
   switch (value?.type) {
     case "shape":
       return {
-        text: `${fixed(value.vertices, 0)} · ${fixed(value.area, 1)}`,
-        title: `${plural(value.vertices, "vertex", "vertices")}, area ${fixed(value.area, 3)}, error at most ${value.error.toPrecision(3)}`,
+        text: `${fixed(value.vertices, 0)} · ${fixed(value.area, digits.area)}`,
+        title: `${plural(value.vertices, "vertex", "vertices")}, area ${fixed(value.area, digits.area + 2)}, error at most ${small(value.error)}`,
       };
     case "probe": {
       const [first, ...others] = value.points;
@@ -15,7 +16,7 @@ export function marginText(value: ValueView | null): { text: string; title: stri
       if (!first) return { text: "no points", title: "" };
       return others.length
         ? { text: `${inside} of ${value.points.length} inside`, title: "points inside" }
-        : { text: `${first.side} ${fixed(first.distance, 2)}`, title: "side and signed distance" };
+        : { text: `${first.side} ${fixed(first.distance, digits.length)}`, title: "side and signed distance" };
     }
     case "field":
       return { text: `${value.columns} × ${value.rows}`, title: "columns and rows of the field" };
@@ -25,19 +26,22 @@ export function marginText(value: ValueView | null): { text: string; title: stri
         title: `${value.radians} rad = ${value.radians / (2 * Math.PI)} turn`,
       };
     case "point":
-      return { text: `${fixed(value.x, 2)}, ${fixed(value.y, 2)}`, title: "x, y" };
+      return { text: `${fixed(value.x, digits.length)}, ${fixed(value.y, digits.length)}`, title: "x, y" };
     case "list":
       return value.shapes.length
         ? {
             text: `${plural(value.shapes.length, "shape")}`,
             title: `areas sum to ${fixed(
               value.shapes.reduce((sum, { shape }) => sum + shape.area, 0),
-              3,
+              digits.area + 2,
             )}`,
           }
         : { text: plural(value.length, "item"), title: "" };
     case "number":
-      return { text: fixed(value.value, Number.isInteger(value.value) ? 0 : 4), title: String(value.value) };
+      return {
+        text: fixed(value.value, Number.isInteger(value.value) ? 0 : digits.length + 2),
+        title: String(value.value),
+      };
     default:
       return { text: "", title: "" };
   }

@@ -1,5 +1,6 @@
 import { type Extension, StateEffect, StateField, type Text } from "@codemirror/state";
 import { GutterMarker, gutter } from "@codemirror/view";
+import { planDigits } from "@/format/plan-digits";
 import type { SheetView } from "@/worker/views";
 import { marginText } from "./margin-text";
 
@@ -54,10 +55,11 @@ export function margin(): Extension {
 
 /** The effect that shows notes by line: on the last line of each statement; an error takes the place of the figures. */
 export function marginEffect(doc: Text, view: SheetView): StateEffect<unknown> {
+  const digits = planDigits(view.plan);
   const byLine = new Map<number, Note>();
   const lineOf = (position: number): number => doc.lineAt(Math.min(position, doc.length)).number;
   for (const definition of view.definitions) {
-    const { text, title } = marginText(definition.value);
+    const { text, title } = marginText(definition.value, digits);
     if (text) byLine.set(lineOf(definition.span.to), { text, title, severity: null });
   }
   for (const { from, message, severity } of view.diagnostics) {

@@ -1,5 +1,6 @@
 import { Table } from "antd";
 import { Figure } from "@/format/figure";
+import { usePlanDigits } from "@/format/plan-digits";
 import type { ProbeView } from "@/worker/views";
 import type { StationProps } from "./context";
 import { Empty, Panel } from "./panel";
@@ -19,6 +20,7 @@ export function ProbeStation({ view, shape, onLight, onChoose }: StationProps) {
         }))
       : [],
   );
+  const digits = usePlanDigits();
   const inside = rows.filter(({ side }) => side === "inside").length;
   return (
     <Panel title="Probe" about={shape?.name} aside={rows.length ? `${inside} of ${rows.length} inside` : undefined}>
@@ -43,8 +45,18 @@ export function ProbeStation({ view, shape, onLight, onChoose }: StationProps) {
           })}
           columns={[
             { title: "point", width: 62, ellipsis: true, render: (_, row) => `${row.probe} ${row.index + 1}` },
-            { title: "x", align: "right", width: 60, render: (_, row) => <Figure value={row.x} decimals={2} /> },
-            { title: "y", align: "right", width: 60, render: (_, row) => <Figure value={row.y} decimals={2} /> },
+            {
+              title: "x",
+              align: "right",
+              width: 60,
+              render: (_, row) => <Figure value={row.x} decimals={digits.length} />,
+            },
+            {
+              title: "y",
+              align: "right",
+              width: 60,
+              render: (_, row) => <Figure value={row.y} decimals={digits.length} />,
+            },
             { title: "side", width: 70, render: (_, row) => <strong>{row.side}</strong> },
             { title: "turns", align: "right", width: 46, dataIndex: "winding" },
             { title: "distance", align: "right", width: 72, render: (_, row) => <Figure value={row.distance} /> },

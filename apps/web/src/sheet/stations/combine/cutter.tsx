@@ -3,6 +3,7 @@ import { Button, Segmented, Table } from "antd";
 import { useEffect, useMemo, useRef, useState } from "react";
 import { Figure } from "@/format/figure";
 import { fixed } from "@/format/numbers";
+import { usePlanDigits } from "@/format/plan-digits";
 import { tones } from "@/theme/tokens";
 import type { ShapePreview } from "@/worker/views";
 import { appendedLine, freshName } from "../../script/append";
@@ -53,6 +54,7 @@ export function Cutter({ view, thread, shape, onEdit, onOverlay, onChoose }: Sta
     });
   }, [points, closed, pieces, onOverlay]);
   useEffect(() => () => onOverlay({}), [onOverlay]);
+  const digits = usePlanDigits();
   if (!shape) return <p className="panel-empty">No shape to cut yet.</p>;
 
   const write = () =>
@@ -97,7 +99,7 @@ export function Cutter({ view, thread, shape, onEdit, onOverlay, onChoose }: Sta
         <div>
           <dt>length</dt>
           <dd className="mono" data-testid="cut-length">
-            {fixed(perimeter(ring, closed), 3)}
+            {fixed(perimeter(ring, closed), digits.length + 1)}
           </dd>
         </div>
         <div>
@@ -135,7 +137,7 @@ export function Cutter({ view, thread, shape, onEdit, onOverlay, onChoose }: Sta
                 render: (_, { key }) => (closed ? (key === 0 && answer?.[0] ? "left" : "cut out") : `piece ${key + 1}`),
               },
               { title: "parts", align: "right", width: 80, render: (_, { polygons }) => polygons.length },
-              { title: "area", align: "right", width: 110, render: (_, { area }) => <Figure value={area} /> },
+              { title: "area", align: "right", width: 110, render: (_, { area }) => <Figure value={area} of="area" /> },
             ]}
           />
         </>

@@ -1,5 +1,6 @@
 import { bounds, type MultiPolygon, type Operation } from "@vertexon/geometry";
 import { fixed } from "@/format/numbers";
+import { usePlanDigits } from "@/format/plan-digits";
 import { tones } from "@/theme/tokens";
 import { Thumbnail } from "../thumbnail";
 
@@ -13,6 +14,7 @@ interface Props {
 
 /** The operations side by side as small pictures with their areas, to choose by eye. */
 export function OperationCards({ results, taken, yDown, onTake }: Props) {
+  const digits = usePlanDigits();
   const box = bounds(results[0].polygons.map(({ outer }) => outer));
   return (
     <div className="operations">
@@ -26,7 +28,7 @@ export function OperationCards({ results, taken, yDown, onTake }: Props) {
         >
           <Thumbnail layers={[{ polygons, tone: tones[0] }]} box={box} yDown={yDown} width={78} height={50} />
           <span>{operation}</span>
-          <span className="mono">{area ? fixed(area, 1) : "empty"}</span>
+          <span className="mono">{area ? fixed(area, digits.area) : "empty"}</span>
         </button>
       ))}
     </div>

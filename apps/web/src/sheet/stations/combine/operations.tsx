@@ -50,7 +50,7 @@ export function Operations({
         onRow={({ index }) => ({ onMouseEnter: () => onLight({ ring: index }), onMouseLeave: () => onLight({}) })}
         columns={[
           { title: "ring", dataIndex: "name", width: 72 },
-          { title: "area", align: "right", width: 96, render: (_, ring) => <Figure value={ring.area} /> },
+          { title: "area", align: "right", width: 96, render: (_, ring) => <Figure value={ring.area} of="area" /> },
           { title: "perimeter", align: "right", width: 84, render: (_, ring) => <Figure value={ring.perimeter} /> },
           { title: "vertices", align: "right", width: 64, dataIndex: "vertices" },
           {
@@ -76,7 +76,7 @@ export function Operations({
           },
           { title: "outlines", align: "right", width: 72, dataIndex: "outlines" },
           { title: "fill rule", width: 84, dataIndex: "fillRule" },
-          { title: "area", align: "right", width: 108, render: (_, { area }) => <Figure value={area} /> },
+          { title: "area", align: "right", width: 108, render: (_, { area }) => <Figure value={area} of="area" /> },
         ]}
       />
     </>

@@ -4,6 +4,7 @@ import { Button, Table } from "antd";
 import { useEffect, useMemo, useState } from "react";
 import { Figure } from "@/format/figure";
 import { fixed } from "@/format/numbers";
+import { usePlanDigits } from "@/format/plan-digits";
 import { tones } from "@/theme/tokens";
 import type { RegionsView } from "@/worker/views";
 import { appendedLine, freshName } from "../../script/append";
@@ -26,6 +27,7 @@ export function Regions({ view, thread, shape, moving, onOverlay, onEdit }: Stat
     service.regions(asked.name),
   );
   const answer = answered?.answer ?? null;
+  const digits = usePlanDigits();
   const [picked, setPicked] = useState<{ of: string; keys: string[] } | null>(null);
   const chosen = useMemo(
     () => (answer && name ? chosenOf(answer, picked?.of === name ? picked.keys : null) : []),
@@ -84,7 +86,7 @@ export function Regions({ view, thread, shape, moving, onOverlay, onEdit }: Stat
       <p className="quiet">
         Click regions, on the plan or here, to choose them. Chosen: {chosen.length} of {answer.regions.length},{" "}
         <span className="mono" data-testid="regions-area">
-          {fixed(area, 3)}
+          {fixed(area, digits.area + 2)}
         </span>{" "}
         in area.
         {expression && !composed?.isFewest && " The expression is right, though there may be a shorter one."}
@@ -108,7 +110,12 @@ export function Regions({ view, thread, shape, moving, onOverlay, onEdit }: Stat
           },
           { title: "in", ellipsis: true, render: (_, { inside }) => inside.map((k) => answer.labels[k]).join(", ") },
           { title: "pieces", align: "right", width: 64, render: (_, { polygons }) => polygons.length },
-          { title: "area", align: "right", width: 110, render: (_, region) => <Figure value={region.area} /> },
+          {
+            title: "area",
+            align: "right",
+            width: 110,
+            render: (_, region) => <Figure value={region.area} of="area" />,
+          },
         ]}
       />
     </>

@@ -64,21 +64,30 @@ export function AroundCentre({ shape: { shape }, onOverlay, onLight }: StationPr
             title: "degrees",
             align: "right",
             width: 78,
-            render: (_, { radians }) => <Figure value={(full(radians) * 180) / Math.PI} />,
+            render: (_, { radians }) => <Figure value={(full(radians) * 180) / Math.PI} decimals={3} />,
           },
           {
             title: "= degrees",
             align: "right",
             width: 84,
             render: (_, { radians }) =>
-              radians < 0 ? <Figure value={(radians * 180) / Math.PI} /> : <span className="quiet">same</span>,
+              radians < 0 ? (
+                <Figure value={(radians * 180) / Math.PI} decimals={3} />
+              ) : (
+                <span className="quiet">same</span>
+              ),
           },
-          { title: "radians", align: "right", width: 72, render: (_, { radians }) => <Figure value={full(radians)} /> },
+          {
+            title: "radians",
+            align: "right",
+            width: 72,
+            render: (_, { radians }) => <Figure value={full(radians)} decimals={3} />,
+          },
           {
             title: "turns",
             align: "right",
             width: 68,
-            render: (_, { radians }) => <Figure value={full(radians) / (2 * Math.PI)} />,
+            render: (_, { radians }) => <Figure value={full(radians) / (2 * Math.PI)} decimals={3} />,
           },
           { title: "distance", align: "right", width: 82, render: (_, row) => <Figure value={row.distance} /> },
         ]}

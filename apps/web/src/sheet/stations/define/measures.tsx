@@ -52,14 +52,14 @@ export function Measures(props: StationProps & { shape: NamedShape }) {
       <Facts
         pairs
         rows={[
-          ["area", <Figure key="a" value={area} />, "measured-area"],
+          ["area", <Figure key="a" value={area} of="area" />, "measured-area"],
           ["perimeter", <Figure key="p" value={perimeter} />],
           ["centroid x", <Figure key="x" value={centroid.x} />, "centroid-x"],
           ["centroid y", <Figure key="y" value={centroid.y} />, "centroid-y"],
           ["∫ x² dA", <Figure key="xx" value={second.xx} decimals={1} />],
           ["∫ y² dA", <Figure key="yy" value={second.yy} decimals={1} />],
           ["∫ xy dA", <Figure key="xy" value={second.xy} decimals={1} />],
-          ["long axis", <Figure key="t" value={degrees(axis)} unit="°" />],
+          ["long axis", <Figure key="t" value={degrees(axis)} decimals={3} unit="°" />],
         ]}
       />
       <p className="quiet">Second moments are about the centroid, along x and y of the plan.</p>
@@ -114,7 +114,7 @@ function formsOf({ circle, inside, turned, upright }: MeasuresView): Form[] {
       figures: (
         <>
           <Figure value={turned.width} /> by <Figure value={turned.height} />, turned by{" "}
-          <Figure value={degrees(turned.angle)} unit="°" />
+          <Figure value={degrees(turned.angle)} decimals={3} unit="°" />
         </>
       ),
       path: turned.path,

@@ -36,8 +36,16 @@ export function TrailFacts({ trail }: { trail: TrailRecord }) {
           { title: "after leg", width: 66, render: (_, leg) => leg.key + 1 },
           { title: "x", align: "right", render: (_, leg) => <Figure value={leg.x} /> },
           { title: "y", align: "right", render: (_, leg) => <Figure value={leg.y} /> },
-          { title: "facing °", align: "right", render: (_, leg) => <Figure value={degrees(leg.facing)} /> },
-          { title: "turned °", align: "right", render: (_, leg) => <Figure value={degrees(leg.turned)} /> },
+          {
+            title: "facing °",
+            align: "right",
+            render: (_, leg) => <Figure value={degrees(leg.facing)} decimals={3} />,
+          },
+          {
+            title: "turned °",
+            align: "right",
+            render: (_, leg) => <Figure value={degrees(leg.turned)} decimals={3} />,
+          },
         ]}
       />
     </>

@@ -98,8 +98,8 @@ export function Travel({ shape: { shape }, span, statement, onOverlay, onLightTe
         rows={[
           ["x", <Figure key="x" value={state.x} />],
           ["y", <Figure key="y" value={state.y} />],
-          ["facing °", <Figure key="f" value={degrees(state.direction)} />, "travel-facing"],
-          ["turned °", <Figure key="t" value={degrees(state.turned)} />, "travel-turned"],
+          ["facing °", <Figure key="f" value={degrees(state.direction)} decimals={3} />, "travel-facing"],
+          ["turned °", <Figure key="t" value={degrees(state.turned)} decimals={3} />, "travel-turned"],
           ["length", <Figure key="l" value={state.length} />, "travel-length"],
           ["to the start", <Figure key="g" value={state.gap} />],
         ]}

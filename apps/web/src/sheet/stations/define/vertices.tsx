@@ -32,7 +32,7 @@ export function Vertices({ shape: named, moving, onLight, onPick }: StationProps
         pairs
         rows={[
           ["vertices", <Figure key="v" value={shape.vertices} decimals={0} />, "define-vertices"],
-          ["area", <Figure key="a" value={shape.area} />, "define-area"],
+          ["area", <Figure key="a" value={shape.area} of="area" />, "define-area"],
           ["perimeter", <Figure key="p" value={shape.perimeter} />],
           ["fill rule", shape.fillRule],
         ]}
@@ -72,7 +72,7 @@ function tablesOf(
           { title: "", width: 64, render: (_, row) => (row.closed ? "closed" : <strong>open</strong>) },
           { title: "segments", align: "right", width: 78, dataIndex: "segments" },
           { title: "vertices", align: "right", width: 72, render: (_, row) => row.vertices.length / 2 },
-          { title: "signed area", align: "right", render: (_, row) => <Figure value={row.signedArea} /> },
+          { title: "signed area", align: "right", render: (_, row) => <Figure value={row.signedArea} of="area" /> },
         ]}
       />
       <Table<VertexRow>
