@@ -29,6 +29,11 @@ test.each([
   ["circle((50, 50), 30).stroke(4)", { arc: 2 }, (32 ** 2 - 28 ** 2) * Math.PI],
   ["polyline((10, 10), (60, 10)).stroke(6, cap: round)", { arc: 2, line: 2 }, 300 + 9 * Math.PI],
   ["rect((10, 10), 40, 30, rx: 5).offset(-3)", { arc: 4, line: 4 }, 34 * 24 - (4 - Math.PI) * 4],
+  // What was derived already is derived from its arcs again, not from their chords.
+  ["circle((50, 50), 30).offset(5).offset(5)", { arc: 1 }, 1600 * Math.PI],
+  ["rect((10, 10), 40, 30).offset(5).offset(-3)", { arc: 4, line: 4 }, 40 * 30 + 2 * 2 * 70 + 4 * Math.PI],
+  ["circle((50, 50), 30).offset(-5).stroke(4)", { arc: 2 }, (27 ** 2 - 23 ** 2) * Math.PI],
+  ["(rect((10, 10), 40, 30) union circle((10, 25), 15)).offset(2)", { arc: 3, line: 3 }, 1420 + 146.5 * Math.PI],
 ])("%s keeps its arcs and lines, without any error", (expression, kinds, area) => {
   const shape = shapeOf(expression);
   const { path } = keepCurves(shape.regionSources("a"));

@@ -24,6 +24,7 @@ export function combineShapes(
     handles: operands.flatMap(({ shape }) => shape.handles),
     combination: { operation, operands: [...operands], report },
     polygons,
+    curved: operands.some(({ shape }) => shape.hasCurves),
     // The arrangement is made anew when it is asked for: keeping it would take more room than the shape.
     sources: once(() => {
       const result = combineAll(
@@ -51,5 +52,6 @@ export function compoundOf(shapes: readonly Shape[], fillRule: FillRule): Shape 
     sources: shapes.some(({ isTraced }) => isTraced)
       ? onceFor((label) => parts.flatMap((part) => part.edgeSources(label)))
       : undefined,
+    curved: shapes.some(({ hasCurves }) => hasCurves),
   });
 }

@@ -43,7 +43,6 @@ import {
   type SideStyle,
   type StrokeStyle,
   scaling,
-  signedArea,
   simplifyOutlines,
   sourcesOf,
   strokePath,
@@ -57,6 +56,7 @@ import {
   translation,
   withoutSpecks,
 } from "@vertexon/geometry";
+import { boundaryOf, curvedBoundary } from "./boundary";
 import type { Handle } from "./handle";
 import { once, onceFor } from "./once";
 import type { TrailRecord } from "./trail";
@@ -93,6 +93,8 @@ interface ShapeParts {
   polygons?: Polygon[];
   /** What the edges of the outline stand for, where that was told elsewhere. */
   sources?: (label: string) => Sources;
+  /** Whether curves are among what the edges stand for, where the sources are told. */
+  curved?: boolean;
   /** What its edges carry in place of its name. */
   attached?: string;
   /** How much of the tone is shown on the plan, 0 to 1. */
@@ -219,6 +221,17 @@ export class Shape {
     return this.parts.sources !== undefined || this.parts.attached !== undefined;
   }
 
+  /** Whether its outline is the straight edges of its polygons, whatever these stand for. */
+  get isRegion(): boolean {
+    return this.parts.polygons !== undefined;
+  }
+
+  /** Whether some of its edges stand for curves. */
+  get hasCurves(): boolean {
+    if (this.parts.sources) return this.parts.curved ?? false;
+    return this.outline.subpaths.some(({ segments }) => segments.some(({ kind }) => kind !== "line"));
+  }
+
   /** The same for the edges of its polygons: each polygon's outer ring, then its holes. */
   regionSources(label: string): Sources {
     const own = this.edgeSources(label);
@@ -287,7 +300,9 @@ export class Shape {
   /** What a stroke along the outline covers, dashed where lengths are given. */
   stroke(style: Omit<StrokeStyle, "tolerance">, dash: readonly number[], phase: number): Shape {
     const { outline, tolerance } = this.parts;
-    return this.ofRegion(strokePath(dashPath(outline, dash, phase), { ...style, tolerance }), this.carried);
+    const curves = this.isRegion ? curvedBoundary(this) : null;
+    const { outlines, error } = curves ?? { outlines: outline, error: this.carried };
+    return this.ofRegion(strokePath(dashPath(outlines, dash, phase), { ...style, tolerance }), error);
   }
 
   /** Corners cut off by arcs or lines, and what became of each. */
@@ -438,7 +453,8 @@ export class Shape {
     const { attached } = this.parts;
     const sources = traced ? onceFor((label: string) => traced(attached ?? label)) : undefined;
     const byCurves = sources ? error + curvedDeviation + movement : undefined;
-    return this.ofPolygons(polygons, error + deviation + movement, sources, byCurves);
+    // Without a deviation nothing was flattened: all of it is straight.
+    return this.ofPolygons(polygons, error + deviation + movement, sources, byCurves, deviation > 0);
   }
 
   private ofPolygons(
@@ -446,14 +462,15 @@ export class Shape {
     carried: number,
     sources?: ShapeParts["sources"],
     carriedByCurves?: number,
+    curved = this.hasCurves,
   ): Shape {
     const subpaths = operandOf(polygons).rings.flatMap((ring) => polygonPath(ring).subpaths);
-    return this.derived({ outline: { subpaths }, carried, carriedByCurves, polygons, sources });
+    return this.derived({ outline: { subpaths }, carried, carriedByCurves, polygons, sources, curved });
   }
 
   /** Another outline made from this one: shown like it, without what was told of this one. */
   private derived(
-    parts: Pick<ShapeParts, "outline" | "carried" | "carriedByCurves" | "polygons" | "sources"> & {
+    parts: Pick<ShapeParts, "outline" | "carried" | "carriedByCurves" | "polygons" | "sources" | "curved"> & {
       fillRule?: FillRule;
     },
   ): Shape {
@@ -493,40 +510,10 @@ export class Shape {
       placed: compose(this.placed, map),
       told: this.parts.told,
       sources: this.parts.sources && onceFor((label) => transformSources(this.edgeSources(label), map)),
+      curved: this.parts.curved,
       handles: handles.map((handle) => ({ ...handle, map: compose(handle.map, map) })),
     });
   }
-}
-
-/**
- * The outlines that bound a shape's region, outer ones in the positive sense, and how far they may be off: the true
- * curves where they neither cross nor overlap, otherwise the polygons' edges.
- */
-function boundaryOf(shape: Shape): { outlines: Path; error: number } {
-  const rings = operandOf(shape.polygons).rings;
-  const { subpaths } = shape.flat;
-  const senses = new Map(rings.map((ring) => [leastCorner(ring), signedArea(ring) > 0]));
-  const count = (all: readonly Float64Array[]): number => all.reduce((sum, ring) => sum + ring.length, 0);
-  const asDrawn =
-    subpaths.every(({ closed, vertices }) => closed && senses.has(leastCorner(vertices))) &&
-    rings.length === subpaths.length &&
-    count(rings) === count(subpaths.map(({ vertices }) => vertices));
-  if (!asDrawn)
-    return { outlines: { subpaths: rings.flatMap((ring) => polygonPath(ring).subpaths) }, error: shape.error };
-  const outlines = subpaths.map(({ vertices }, i) => {
-    const outline = { subpaths: [shape.outline.subpaths[i]] };
-    const sense = signedArea(vertices) > 0;
-    return (sense === senses.get(leastCorner(vertices)) ? outline : reversePath(outline)).subpaths[0];
-  });
-  return { outlines: { subpaths: outlines }, error: shape.carried };
-}
-
-/** The lexicographically least vertex, as a key: rings that touch nowhere differ in it. */
-function leastCorner(ring: Float64Array): string {
-  let [x, y] = [Number.POSITIVE_INFINITY, Number.POSITIVE_INFINITY];
-  for (let i = 0; i < ring.length; i += 2)
-    if (ring[i] < x || (ring[i] === x && ring[i + 1] < y)) [x, y] = [ring[i], ring[i + 1]];
-  return `${x} ${y}`;
 }
 
 /** What edges along a cut go by. */
