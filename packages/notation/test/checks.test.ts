@@ -155,6 +155,17 @@ test("many shapes outside are one finding, with one mend for all; a plan may beg
   expect(found("plan 50 to -50 by 40\na = 1")[0].message).toContain("reaches from a number to a greater one");
 });
 
+test("numbers by place that are likely in another order; with their names they are meant", () => {
+  const swapped = "a = star(5, (60, 60), 14, 30)";
+  expect(found(swapped)[0].message).toBe(
+    '"outer" is 14 and "inner" is 30: outer comes first, and is usually the larger one',
+  );
+  expect(mended(swapped, "Write 30, 14")).toBe("a = star(5, (60, 60), 30, 14)");
+  expect(found(mended(swapped, "Write 30, 14"))).toEqual([]);
+  expect(found("b = circle((60, 60), radius: 30)\na = field(b, 24, 2)")[0].message).toContain('"cell" is 24');
+  expect(found("a = star(5, (60, 60), outer: 14, inner: 30)")).toEqual([]);
+});
+
 test("many findings of one kind are one, which acknowledges all; what is meant is left out of it", () => {
   const circles = Array.from({ length: 5 }, (_, i) => `c${i} = circle((${40 * i + 40}, 90), radius: 15).flatten(2)`);
   const [facets, ...others] = found(circles.join("\n"));

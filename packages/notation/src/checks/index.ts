@@ -4,6 +4,7 @@
  */
 
 import { reasonOf } from "../messages/reason";
+import { checkArgumentOrder } from "./argument-order";
 import { checkAroundCentre } from "./around-centre";
 import { checkClosing } from "./closing";
 import { checkCovered } from "./covered";
@@ -26,6 +27,7 @@ const DEFINITION_CHECKS: Record<string, (definition: Checked) => Found[]> = {
   "rounded angle": checkRoundedAngle,
   "around the centre": checkAroundCentre,
   empty: checkEmpty,
+  "argument order": checkArgumentOrder,
 };
 
 const SHEET_CHECKS: Record<string, (facts: SheetFacts) => SheetFound[]> = {
