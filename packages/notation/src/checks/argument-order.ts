@@ -16,7 +16,7 @@ export function checkArgumentOrder({ statement, text }: Checked): Found[] {
     if (!order) return [];
     const [a, b, ...more] = numbersByPlace(expression as Call).slice(order.before);
     if (!a || !b || more.length > 0) return [];
-    const [p, q] = [valueOf(a), valueOf(b)];
+    const [p, q] = [numberIn(a), numberIn(b)];
     if (order.falls ? p >= q : p <= q) return [];
     const [first, second] = [text.slice(a.from, a.to), text.slice(b.from, b.to)];
     return [
@@ -42,6 +42,6 @@ function numbersByPlace({ args }: Call): Argument[] {
   return args.filter(({ name, value }) => name === null && value.kind === "number");
 }
 
-function valueOf({ value }: Argument): number {
+function numberIn({ value }: Argument): number {
   return value.kind === "number" ? value.value : Number.NaN;
 }
