@@ -15,12 +15,12 @@ export function SheetPicture({ view }: { view: SheetView | undefined }) {
     opacity: shape.opacity,
   }));
   if (layers.length === 0) return <span className="sheet-picture quiet">no shapes</span>;
-  const { width, height, yDown } = view.plan;
+  const { x, y, width, height, yDown } = view.plan;
   return (
     <span className="sheet-picture">
       <Thumbnail
         layers={layers}
-        box={{ minX: 0, minY: 0, maxX: width, maxY: height }}
+        box={{ minX: x, minY: y, maxX: x + width, maxY: y + height }}
         yDown={yDown}
         width={244}
         height={168}

@@ -16,7 +16,6 @@ import {
   drawThumb,
   drawVertices,
   fillRegion,
-  namePlaces,
   numberVertices,
   strokeOutline,
   strokeTrueOutline,
@@ -24,6 +23,7 @@ import {
 import { gripText } from "./grip-text";
 import { haloText } from "./halo-text";
 import { Labels } from "./labels";
+import { crowdedAmong, namePlaces } from "./name-places";
 import { drawDraft, type OutlineDraft } from "./outline-draft";
 import {
   type DrawnPicture,
@@ -237,6 +237,10 @@ function drawSnap(ctx: CanvasRenderingContext2D, camera: Camera, { x, y, what }:
 function drawNames(ctx: CanvasRenderingContext2D, scene: Scene, only: Only): void {
   const { camera, view, station, chosen, shape, spots } = scene;
   const labels = new Labels(ctx, camera);
+  const all = shapesOf(view);
+  const crowded = crowdedAmong(results(view));
+  const placesOf = (named: NamedShape, name = named.name): [number, number][] =>
+    namePlaces(ctx, camera, name, named.shape, crowded.has(named));
   for (const { x, y } of spots) labels.avoid(...toScreen(camera, x, y), 7);
   for (const { value } of view.definitions)
     if (value?.type === "probe" && station === "probe")
@@ -245,7 +249,7 @@ function drawNames(ctx: CanvasRenderingContext2D, scene: Scene, only: Only): voi
         labels.avoid(x, y, 16);
         labels.avoid(x + 36, y, 24); // the distance's digits
       }
-  if (shape && only(shape.definition)) labels.place(shape.name, namePlaces(ctx, camera, shape.name, shape.shape), true);
+  if (shape && only(shape.definition)) labels.place(shape.name, placesOf(shape), true);
   if (station === "define")
     for (const { name, value } of view.definitions) {
       if (value?.type !== "point" || !only(name)) continue;
@@ -254,13 +258,14 @@ function drawNames(ctx: CanvasRenderingContext2D, scene: Scene, only: Only): voi
     }
   const shown = new Set(results(view).map(({ name }) => name));
   const listed = new Set<string>();
-  for (const { name, definition, shape: each } of shapesOf(view)) {
+  for (const named of all) {
+    const { name, definition, shape: each } = named;
     // The items of a list are named by their definition, once.
     if (!only(definition) || (name !== definition && listed.has(definition))) continue;
     listed.add(definition);
     // Operands that are shapes of their own are named too; steps in between would only repeat them.
     if (name !== shape?.name && (shown.has(name) || each.combination === null))
-      labels.place(definition, namePlaces(ctx, camera, definition, each), false);
+      labels.place(definition, placesOf(named, definition), false);
   }
 }
 

@@ -5,7 +5,6 @@ import type { ShapeView, SubpathView } from "@/worker/views";
 import { type Camera, matrixOf, toScreen } from "./camera";
 import { levelOf, seenVertices } from "./detail";
 import { isDriven } from "./grip-text";
-import { widthOf } from "./labels";
 
 const paths = new WeakMap<object, Map<number | null, Path2D>>();
 
@@ -287,34 +286,6 @@ export function strokeTrueOutline(
   ctx.setLineDash([5, 3]);
   ctx.stroke(path);
   ctx.setLineDash([]);
-}
-
-/** Where a shape's name may stand: well inside where there is room, otherwise around its bounds. */
-export function namePlaces(
-  ctx: CanvasRenderingContext2D,
-  camera: Camera,
-  name: string,
-  shape: ShapeView,
-): [number, number][] {
-  const { label, bounds } = shape;
-  if (!label || !bounds) return [];
-  ctx.font = `12px ${tokens.sans}`;
-  const half = widthOf(ctx, name) / 2;
-  const [x, y] = toScreen(camera, label.x, label.y);
-  const room = label.clearance * camera.scale;
-  const inside: [number, number][] = [0, 16, -16, 32, -32]
-    .filter((dy) => room > half + 3 + Math.abs(dy))
-    .map((dy) => [x, y + dy]);
-  const [left, top] = toScreen(camera, bounds.minX, camera.yDown ? bounds.minY : bounds.maxY);
-  const [right, bottom] = toScreen(camera, bounds.maxX, camera.yDown ? bounds.maxY : bounds.minY);
-  return [
-    ...inside,
-    [right + half + 10, y - 8],
-    [right + half + 10, y + 8],
-    [left - half - 10, y],
-    [x, top - 14],
-    [x, bottom + 14],
-  ];
 }
 
 /** A place that is computed: a small filled disc. */

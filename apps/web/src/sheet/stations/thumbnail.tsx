@@ -1,4 +1,4 @@
-import { type Bounds, bounds, type MultiPolygon, type Ring } from "@vertexon/geometry";
+import { allRings, type Bounds, bounds, type MultiPolygon, type Ring } from "@vertexon/geometry";
 import { tokens, withAlpha } from "@/theme/tokens";
 
 interface Props {
@@ -13,14 +13,20 @@ interface Props {
 
 /** Shapes as a small picture. */
 export function Thumbnail({ layers, box, yDown, width, height }: Props) {
-  const all = layers.flatMap(({ polygons }) => polygons.flatMap(({ outer, holes }) => [outer, ...holes]));
-  const shown = box ?? bounds(all);
+  const shown = box ?? bounds(layers.flatMap(({ polygons }) => allRings(polygons)));
   if (!shown) return <div className="thumbnail-empty" style={{ width, height }} />;
   const w = Math.max(shown.maxX - shown.minX, 1e-9);
   const h = Math.max(shown.maxY - shown.minY, 1e-9);
   const pixel = Math.max(w / width, h / height);
   const margin = 3 * pixel;
   const y = yDown ? shown.minY : -shown.maxY;
+  // To a tenth of a pixel.
+  const decimals = Math.min(20, Math.max(0, 1 - Math.floor(Math.log10(pixel))));
+  const dataOf = (polygons: MultiPolygon, lines: readonly Ring[]): string =>
+    [
+      ...allRings(polygons).map((ring) => `${lineOf(ring, decimals)}Z`),
+      ...lines.map((line) => lineOf(line, decimals)),
+    ].join("");
   return (
     <svg
       width={width}
@@ -32,7 +38,7 @@ export function Thumbnail({ layers, box, yDown, width, height }: Props) {
         <path
           // biome-ignore lint/suspicious/noArrayIndexKey: layers have no other identity
           key={i}
-          d={pathOf(polygons) + lines.map(lineOf).join("")}
+          d={dataOf(polygons, lines)}
           fill={withAlpha(tone, 0.6 * opacity)}
           fillRule="evenodd"
           stroke={tokens.ink}
@@ -44,15 +50,9 @@ export function Thumbnail({ layers, box, yDown, width, height }: Props) {
   );
 }
 
-function pathOf(polygons: MultiPolygon): string {
-  return polygons
-    .flatMap(({ outer, holes }) => [outer, ...holes])
-    .map((ring) => `${lineOf(ring)}Z`)
-    .join("");
-}
-
-function lineOf(points: Ring): string {
+function lineOf(points: Ring, decimals: number): string {
   let d = "";
-  for (let i = 0; i < points.length; i += 2) d += `${i ? "L" : "M"}${points[i].toFixed(3)} ${points[i + 1].toFixed(3)}`;
+  for (let i = 0; i < points.length; i += 2)
+    d += `${i ? "L" : "M"}${points[i].toFixed(decimals)} ${points[i + 1].toFixed(decimals)}`;
   return d;
 }

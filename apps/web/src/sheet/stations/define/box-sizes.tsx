@@ -121,7 +121,7 @@ function BoxTable({ shapes }: { shapes: BoxView["shape"][] }) {
               {values.map(
                 (value, i): ReactNode => (
                   // biome-ignore lint/suspicious/noArrayIndexKey: one column a box, in their order
-                  <td key={i}>{Number.isNaN(value) ? "none" : <Figure value={value} />}</td>
+                  <td key={i}>{Number.isNaN(value) ? "none" : <Figure value={value} {...digitsOf(label)} />}</td>
                 ),
               )}
               <td>{stays ? "stays" : "changes"}</td>
@@ -131,4 +131,11 @@ function BoxTable({ shapes }: { shapes: BoxView["shape"][] }) {
       </tbody>
     </table>
   );
+}
+
+/** Counts are whole, areas and angles have their own digits. */
+function digitsOf(label: string): { of?: "area"; decimals?: number } {
+  if (label === "area") return { of: "area" };
+  if (label === "vertices") return { decimals: 0 };
+  return label.endsWith("°") ? { decimals: 3 } : {};
 }

@@ -3,10 +3,11 @@ import { Tabs } from "antd";
 import { useEffect, useMemo, useState } from "react";
 import { plural } from "@/format/numbers";
 import type { StationProps } from "../context";
-import { Empty, Panel } from "../panel";
+import { Panel } from "../panel";
 import { AroundCentre } from "./around-centre";
 import { BoxSizes } from "./box-sizes";
 import { Measures } from "./measures";
+import { NoShape } from "./no-shape";
 import { NumberSlider } from "./number-slider";
 import { PictureSettings } from "./picture-settings";
 import { Readings } from "./readings";
@@ -37,7 +38,18 @@ export function DefineStation(props: StationProps) {
       {sliders.map((definition) => (
         <NumberSlider key={definition.name} definition={definition} {...props} />
       ))}
-      {!shape && <Empty>Write a shape in the script, for example: pond = circle((80, 60), radius: 30)</Empty>}
+      {!shape && (
+        <Tabs
+          size="small"
+          activeKey={tab === "picture" ? tab : "shapes"}
+          onChange={setTab}
+          destroyOnHidden
+          items={[
+            { key: "shapes", label: "Shapes", children: <NoShape {...props} /> },
+            { key: "picture", label: "Picture", children: <PictureSettings {...props} /> },
+          ]}
+        />
+      )}
       {shape && span && (
         <>
           <VertexActions {...props} shape={shape} />
