@@ -34,6 +34,20 @@ test("new, rename, duplicate, search, delete and undo", async ({ page }) => {
   await expect(card(`${name} b (copy)`)).toBeVisible();
 });
 
+test("a sheet's picture shows the plan where it begins", async ({ page }) => {
+  const name = `Centred ${Date.now()}`;
+  const script = "plan -160 to 160 by -80 to 80, y up\nplate = rect((-160, -80), width: 320, height: 160)\n";
+  await page.request.post("/api/sheets", { data: { name, note: "", script } });
+  await page.goto("/");
+  const card = page.getByTestId("sheet-card").filter({ has: page.getByText(name, { exact: true }) });
+  const [frame, plate] = [card.locator("svg"), card.locator("svg path")];
+  await expect(plate).toHaveCount(1);
+  const [outer, inner] = [(await frame.boundingBox())!, (await plate.boundingBox())!];
+  expect(inner.x).toBeGreaterThanOrEqual(outer.x);
+  expect(inner.x + inner.width).toBeLessThanOrEqual(outer.x + outer.width);
+  expect(inner.width).toBeGreaterThan(0.95 * outer.width);
+});
+
 test("a new sheet opens with something to change, and its name is changed in place", async ({ page }) => {
   await page.goto("/");
   await page.getByRole("button", { name: "New sheet" }).click();

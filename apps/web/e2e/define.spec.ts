@@ -142,10 +142,10 @@ test("travel plays an outline step by step and lights the text of each", async (
   await expect(step).toHaveText("0 of 4");
   const lit = page.locator(".cm-lit");
   for (const [text, facing, turned, length] of [
-    ["H 40", "90.000", "90.000", "30.000"],
-    ["V 30", "180.000", "180.000", "50.000"],
-    ["L 10 30", "−90.000", "270.000", "80.000"],
-    ["Z", "−90.000", "270.000", "100.000"],
+    ["H 40", "90.000", "90.000", "30.0000"],
+    ["V 30", "180.000", "180.000", "50.0000"],
+    ["L 10 30", "−90.000", "270.000", "80.0000"],
+    ["Z", "−90.000", "270.000", "100.0000"],
   ]) {
     await page.getByLabel("One step on").click();
     await expect(lit).toHaveText(text);
@@ -183,6 +183,18 @@ test("angles around a centre, in all units, with equal ones beside them", async 
   await around.getByLabel("Centre x").fill("0");
   await around.getByLabel("Centre y").fill("100");
   await expect(around.locator(".ant-table-row").first()).toContainText("150.000");
+});
+
+test("an empty sheet offers lines to begin with, and a picture to read points off", async ({ page }) => {
+  await openSheet(page, "");
+  await page.getByRole("tab", { name: "Picture" }).click();
+  await expect(page.getByRole("button", { name: "Lay a picture under the plan" })).toBeVisible();
+  await page.getByRole("tab", { name: "Shapes" }).click();
+  await page.getByRole("button", { name: "Write lane" }).click();
+  await scriptIs(page, "lane = polyline(");
+  await expect(page.getByTestId("define-vertices")).not.toHaveText("0");
+  await page.getByRole("button", { name: "Undo" }).click();
+  await expect(page.getByRole("button", { name: "Write pond" })).toBeVisible();
 });
 
 test("the same shape in three boxes, with what stays and what changes", async ({ page }) => {

@@ -1,6 +1,16 @@
 import { planDigits } from "../src/format/plan-digits";
+import { toScreen } from "../src/sheet/plan/camera";
 import { gripText, isDriven } from "../src/sheet/plan/grip-text";
-import { type HandleSpot, movedWith, results, shapeBehind, shapeInQuestion, shapesOf } from "../src/sheet/plan/scene";
+import { crowdedAmong, namePlaces } from "../src/sheet/plan/name-places";
+import {
+  type HandleSpot,
+  movedWith,
+  type NamedShape,
+  results,
+  shapeBehind,
+  shapeInQuestion,
+  shapesOf,
+} from "../src/sheet/plan/scene";
 import { appendedLine, freshName } from "../src/sheet/script/append";
 import { marginText } from "../src/sheet/script/margin-text";
 import { mergeViews } from "../src/worker/merge-views";
@@ -75,6 +85,30 @@ test("the margin tells the figure that matters of each kind of value, with the d
     "30.00, 40.00",
     "30.0000, 40.0000",
   ]);
+});
+
+test("names stand by their shapes: inside, or beside the vertices furthest out; not in the middle of another one", () => {
+  const drawn = viewOf(
+    [
+      "moat = ring((100, 100), outer: 80, inner: 72)",
+      "deck = rect((200, 20), width: 100, height: 100)",
+      "cup = circle((250, 70), radius: 12)",
+    ].join("\n"),
+  );
+  const [moat, deck, cup] = shapesOf(drawn);
+  const crowded = crowdedAmong(results(drawn));
+  expect([moat, deck, cup].map((each) => crowded.has(each))).toEqual([false, true, false]);
+  const ctx = { font: "", measureText: () => ({ width: 30 }) } as unknown as CanvasRenderingContext2D;
+  const camera = { x: 0, y: 0, scale: 1, width: 0, height: 0, yDown: true };
+  const middle = toScreen(camera, 0, 0);
+  const placesOf = (each: NamedShape) =>
+    namePlaces(ctx, camera, each.name, each.shape, crowded.has(each)).map(([x, y]) => [x - middle[0], y - middle[1]]);
+  // The ring has no room: right of its easternmost place, half the text and a gap of 8 away.
+  const [[x, y]] = placesOf(moat);
+  expect([x, y].map(Math.round)).toEqual([180 + 15 + 8, 100]);
+  // The deck's name stands below its upper edge, not in the cup.
+  const [[dx, dy]] = placesOf(deck);
+  expect([dx >= 200 && dx <= 300, dy]).toEqual([true, 34]);
 });
 
 test("what is added to a script goes on a line of its own, under a name that is free", () => {

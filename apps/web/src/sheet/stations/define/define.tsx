@@ -24,6 +24,7 @@ export function DefineStation(props: StationProps) {
   const statement = span ? script.slice(span.from, span.to) : "";
   const readings = useMemo(() => arcReadings(statement), [statement]);
   const shown = tab === "readings" && readings.length === 0 ? "vertices" : tab;
+  const begins = tab === "picture" ? tab : "shapes";
   // A panel that closes takes what it drew with it.
   // biome-ignore lint/correctness/useExhaustiveDependencies: runs when another panel is shown
   useEffect(
@@ -41,8 +42,8 @@ export function DefineStation(props: StationProps) {
       {!shape && (
         <Tabs
           size="small"
-          activeKey={tab === "picture" ? tab : "shapes"}
-          onChange={setTab}
+          activeKey={begins}
+          onChange={(next) => setTab(next === "shapes" ? "vertices" : next)}
           destroyOnHidden
           items={[
             { key: "shapes", label: "Shapes", children: <NoShape {...props} /> },
