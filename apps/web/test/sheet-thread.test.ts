@@ -68,11 +68,14 @@ const settle = () => jest.advanceTimersByTimeAsync(0);
 
 test("a script that came from the last one by edits is sent as those", async () => {
   const thread = new SheetThread();
+  thread.start();
+  expect(workers).toHaveLength(1);
   const edits = [{ from: 0, to: 1, insert: "b" }];
   await thread.evaluate("a");
   await thread.evaluate("b", { base: "a", edits });
   await thread.evaluate("c", { base: "a", edits });
   expect(log).toEqual(["a", `edit ${JSON.stringify(edits)}`, "c"]);
+  expect(workers).toHaveLength(1);
 });
 
 test("scripts are evaluated one after the other; those in between are skipped", async () => {

@@ -77,6 +77,8 @@ export function useEvaluation(initial: string, attachments: readonly Attachment[
       progress.current = now;
       setBusy((busy) => busy && { ...busy, progress: now });
     });
+    // While what is attached to the sheet is on its way.
+    made.start();
     setThread(made);
     return () => made.close();
   }, []);

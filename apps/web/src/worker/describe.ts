@@ -10,10 +10,11 @@ import {
   signedArea,
 } from "@vertexon/geometry";
 import { type Definition, namedShapesIn, pointHandles, type Shape, type Value } from "@vertexon/notation";
-import type { DefinitionView, ShapeView, ValueView } from "./views";
+import { packPath } from "./packed-path";
+import type { DefinitionView, SentDefinition, SentShape, SentValue, ShapeView } from "./views";
 
 /** A definition as plain data. `nameOf` tells what a shape that something was made from is called. */
-export function describeDefinition(definition: Definition, nameOf: (shape: Shape) => string): DefinitionView {
+export function describeDefinition(definition: Definition, nameOf: (shape: Shape) => string): SentDefinition {
   const { name, span, nameSpan, number, dependsOn, value } = definition;
   return {
     name,
@@ -34,7 +35,7 @@ function handlesOf(value: Value | null): DefinitionView["handles"] {
   return [...points, ...value.items.flatMap((item) => (item.type === "shape" ? item.handles : []))];
 }
 
-function describeValue(name: string, value: Value, nameOf: (shape: Shape) => string): ValueView {
+function describeValue(name: string, value: Value, nameOf: (shape: Shape) => string): SentValue {
   switch (value.type) {
     case "number":
       return { type: "number", value: value.value };
@@ -76,9 +77,9 @@ function describeValue(name: string, value: Value, nameOf: (shape: Shape) => str
   }
 }
 
-const described = new WeakMap<object, ShapeView>();
+const described = new WeakMap<object, SentShape>();
 
-function describeShape(shape: Shape): ShapeView {
+function describeShape(shape: Shape): SentShape {
   const known = described.get(shape);
   if (known) return known;
   const { flat, outline, combination } = shape;
@@ -88,10 +89,10 @@ function describeShape(shape: Shape): ShapeView {
     length: perimeter(subpath.vertices, subpath.closed),
     signedArea: signedArea(subpath.vertices),
   }));
-  const view: ShapeView = {
+  const view: SentShape = {
     type: "shape",
-    outline,
-    sources: leaves(shape).map((leaf) => leaf.outline),
+    outline: packPath(outline),
+    sources: leaves(shape).map((leaf) => packPath(leaf.outline)),
     worst: worstChord(leaves(shape)),
     subpaths,
     polygons: shape.polygons,

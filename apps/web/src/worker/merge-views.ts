@@ -1,17 +1,28 @@
 import type { Span } from "@vertexon/notation";
-import type { DefinitionView, SentView, SheetView } from "./views";
+import { unpackPath } from "./packed-path";
+import type { DefinitionView, SentShape, SentValue, SentView, ShapeView, SheetView, ValueView } from "./views";
 
 /** An evaluation with the definitions that it left out, because they are those of the one before, moved along. */
 export function mergeViews(before: SheetView | null, now: SentView): SheetView {
   return {
     ...now,
     definitions: now.definitions.map((sent, i) => {
-      if (typeof sent !== "number") return sent;
+      if (typeof sent !== "number") return { ...sent, value: sent.value && unpacked(sent.value) };
       const known = before?.definitions[i];
       if (!known) throw new Error("a view leaves out what was never sent");
       return movedTo(known, sent);
     }),
   };
+}
+
+function unpacked(value: SentValue): ValueView {
+  if (value.type === "shape") return unpackedShape(value);
+  if (value.type !== "list") return value;
+  return { ...value, shapes: value.shapes.map(({ name, shape }) => ({ name, shape: unpackedShape(shape) })) };
+}
+
+function unpackedShape(shape: SentShape): ShapeView {
+  return { ...shape, outline: unpackPath(shape.outline), sources: shape.sources.map(unpackPath) };
 }
 
 function movedTo(definition: DefinitionView, from: number): DefinitionView {

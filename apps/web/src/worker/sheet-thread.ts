@@ -48,6 +48,11 @@ export class SheetThread {
   /** `told` hears how far the evaluation has come that is running. */
   constructor(private readonly told: (progress: Progress) => void = () => {}) {}
 
+  /** Loads the worker before there is anything to evaluate. */
+  start(): void {
+    this.service();
+  }
+
   /** What is attached to the sheet, from the next evaluation on; a worker that starts anew gets it again. */
   attach(attachments: readonly Attachment[]): void {
     if (attachments === this.attachments) return;

@@ -24,6 +24,7 @@ import type {
   Span,
   TrailRecord,
 } from "@vertexon/notation";
+import type { PackedPath } from "./packed-path";
 
 /** What the worker tells about a sheet: plain data that can be sent between threads. */
 export interface SheetView {
@@ -42,8 +43,20 @@ export interface SheetView {
  * place in the order, is sent as a number: where it begins now. All its own places have moved along.
  */
 export interface SentView extends Omit<SheetView, "definitions"> {
-  definitions: (DefinitionView | number)[];
+  definitions: (SentDefinition | number)[];
 }
+
+/** A definition as it is sent, with its paths packed. */
+export interface SentDefinition extends Omit<DefinitionView, "value"> {
+  value: SentValue | null;
+}
+
+export type SentValue =
+  | Exclude<ValueView, { type: "shape" | "list" }>
+  | { type: "list"; length: number; shapes: { name: string; shape: SentShape }[] }
+  | SentShape;
+
+export type SentShape = Omit<ShapeView, "outline" | "sources"> & { outline: PackedPath; sources: PackedPath[] };
 
 export interface DefinitionView {
   name: string;

@@ -125,7 +125,7 @@ function pairItem(a: NumberList, b: NumberList, count: number | null): ImportedI
   return {
     ...(shape as Extract<ImportedItem, { kind: "shape" }>),
     name: null,
-    expression: `${word}(coordinates(\n    x: (${list(a.values)}),\n    y: (${list(b.values)})${stated}))`,
+    expression: () => `${word}(coordinates(\n    x: (${list(a.values)}),\n    y: (${list(b.values)})${stated}))`,
   };
 }
 

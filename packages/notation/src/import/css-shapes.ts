@@ -117,7 +117,7 @@ function radiusOf(
 const shape = (expression: string, outline: Path, fillRule: FillRule = "nonzero"): ImportedItem => ({
   kind: "shape",
   name: null,
-  expression,
+  expression: () => expression,
   outline,
   fillRule,
 });

@@ -25,30 +25,32 @@ export function wrapped(parts: readonly string[], separator = ", ", indent = "  
 }
 
 export function polygonItem(name: string | null, ring: readonly Position[], computed = false): ImportedItem {
-  return {
-    kind: "shape",
-    name,
-    expression: `polygon(${wrapped(ring.map((p) => pointText(p, computed)))})`,
-    outline: polygonPath(ring.flat()),
-    fillRule: "nonzero",
-  };
+  return pointsItem("polygon", name, polygonPath(ring.flat()), computed);
 }
 
 export function polylineItem(name: string | null, line: readonly Position[], computed = false): ImportedItem {
-  return {
-    kind: "shape",
-    name,
-    expression: `polyline(${wrapped(line.map((p) => pointText(p, computed)))})`,
-    outline: polygonPath(line.flat(), false),
-    fillRule: "nonzero",
+  return pointsItem("polyline", name, polygonPath(line.flat(), false), computed);
+}
+
+function pointsItem(word: string, name: string | null, outline: Path, computed: boolean): ImportedItem {
+  const expression = (): string => {
+    const points = outline.subpaths.flatMap(({ x, y, segments }): Position[] => [
+      [x, y],
+      ...segments.map(({ x1, y1 }): Position => [x1, y1]),
+    ]);
+    return `${word}(${wrapped(points.map((point) => pointText(point, computed)))})`;
   };
+  return { kind: "shape", name, expression, outline, fillRule: "nonzero" };
 }
 
 /** Path data, with its long lines broken where white space stands anyway. */
 export function pathItem(name: string | null, data: string, outline: Path, fillRule: FillRule): ImportedItem {
-  const words = data.replaceAll('"', "").trim().split(/\s+/);
   const fill = fillRule === "evenodd" ? ", fill: evenodd" : "";
-  return { kind: "shape", name, expression: `path("${wrapped(words, " ")}"${fill})`, outline, fillRule };
+  const expression = (): string => {
+    const words = data.replaceAll('"', "").trim().split(/\s+/);
+    return `path("${wrapped(words, " ")}"${fill})`;
+  };
+  return { kind: "shape", name, expression, outline, fillRule };
 }
 
 /** Several outlines as one shape. */
@@ -57,11 +59,13 @@ export function compoundItem(
   parts: readonly Extract<ImportedItem, { kind: "shape" }>[],
   fillRule: FillRule,
 ): ImportedItem {
-  const list = parts.map(({ expression }) => expression.replaceAll("\n", "\n  ")).join(",\n  ");
   return {
     kind: "shape",
     name,
-    expression: `compound(\n  ${list}${fillRule === "evenodd" ? ", fill: evenodd" : ""})`,
+    expression: () => {
+      const list = parts.map(({ expression }) => expression().replaceAll("\n", "\n  ")).join(",\n  ");
+      return `compound(\n  ${list}${fillRule === "evenodd" ? ", fill: evenodd" : ""})`;
+    },
     outline: { subpaths: parts.flatMap(({ outline }) => outline.subpaths) },
     fillRule,
   };

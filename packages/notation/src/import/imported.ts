@@ -14,7 +14,13 @@ export class ImportError extends Error {
 
 /** One thing found in imported text, in plan units. */
 export type ImportedItem = { name: string | null } & (
-  | { kind: "shape"; expression: string; outline: Path; fillRule: FillRule }
+  | {
+      kind: "shape";
+      /** The expression that stands for it in a script: written when asked for, because most of a large file never is. */
+      expression(): string;
+      outline: Path;
+      fillRule: FillRule;
+    }
   | { kind: "points"; points: readonly Position[] }
 );
 

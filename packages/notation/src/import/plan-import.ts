@@ -120,7 +120,7 @@ function vertexCount(item: ImportedItem): number {
 }
 
 function expressionOf(item: ImportedItem): string {
-  if (item.kind === "shape") return item.expression;
+  if (item.kind === "shape") return item.expression();
   const points = item.points.map((point) => pointText(point));
   return points.length === 1 ? points[0] : `(${wrapped(points)})`;
 }

@@ -118,7 +118,7 @@ function rect(shape: ShapeElement): ImportedItem | null {
     return {
       kind: "shape",
       name: shape.name,
-      expression,
+      expression: () => expression,
       outline: transformPath(outline, shape.map),
       fillRule: "nonzero",
     };
@@ -155,7 +155,7 @@ function ellipseOf(shape: ShapeElement, rx: number, ry: number): ImportedItem {
   const done = (expression: string): ImportedItem => ({
     kind: "shape",
     name: shape.name,
-    expression,
+    expression: () => expression,
     outline: transformPath(outline, shape.map),
     fillRule: "nonzero",
   });
@@ -191,7 +191,7 @@ function pointsOf(shape: ShapeElement, closed: boolean): ImportedItem | null {
   if (points.length < 2 || (closed && points.length < 3)) return shape.nothing(`of ${points.length} points`);
   const item = closed ? polygonItem(shape.name, points, !shape.plain) : polylineItem(shape.name, points, !shape.plain);
   if (!closed || shape.place.fillRule === "nonzero" || item.kind !== "shape") return item;
-  return { ...item, fillRule: "evenodd", expression: item.expression.replace(/\)$/, ", fill: evenodd)") };
+  return { ...item, fillRule: "evenodd", expression: () => item.expression().replace(/\)$/, ", fill: evenodd)") };
 }
 
 /** Of path data with a mistake, the standard draws the part before it. */
