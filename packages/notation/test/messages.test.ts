@@ -58,7 +58,7 @@ test.each([
     "2:20 a field of 320000 by 240000 cells is too large: at most 4000000 cells",
   ],
   // Grammar.
-  ["a = circle((1, 2)", '1:17 expected a comma or ")", found the end'],
+  ["a = circle((1, 2)", "1:17 a bracket is not closed"],
   ["a = 3 +", "1:7 expected a value, found the end"],
   ["a = ", "1:3 expected a value, found the end"],
   ["a b = 3", '1:3 expected "=" after the name "a", found "b"'],

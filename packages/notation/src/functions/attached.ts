@@ -1,5 +1,5 @@
 import type { Imported, ImportedItem } from "../import/imported";
-import { suggestion } from "../messages/nearest-name";
+import { nearestNames, suggestion } from "../messages/nearest-name";
 import { Shape } from "./shape";
 import { ArgumentError, type Bound, type FunctionSignature, type Parameter, type SheetContext } from "./signature";
 
@@ -68,8 +68,13 @@ function partOf(args: Bound, items: readonly ShapeItem[]): ShapeItem {
   const found = items.find(({ name }) => name === part) ?? (/^\d+$/.test(part) ? items[Number(part) - 1] : undefined);
   if (found) return found;
   const names = items.flatMap(({ name }) => (name === null ? [] : [name]));
-  const hint = suggestion(part, names) || `; its ${items.length} outlines are numbered from 1`;
-  throw new ArgumentError("part", `"${args.text("file").value}" holds no outline called "${part}"${hint}`);
+  const near = nearestNames(part, names);
+  const hint = suggestion(near) || `; its ${items.length} outlines are numbered from 1`;
+  throw new ArgumentError(
+    "part",
+    `"${args.text("file").value}" holds no outline called "${part}"${hint}`,
+    near.map(quoted),
+  );
 }
 
 function shapeOf(items: readonly ShapeItem[], args: Bound, sheet: SheetContext): Shape {
@@ -86,6 +91,9 @@ function attached(args: Bound, sheet: SheetContext): Imported {
   if (found instanceof Error) throw new ArgumentError("file", `"${name}" cannot be read: ${found.message}`);
   if (found) return found;
   const names = sheet.attachmentNames();
-  const hint = suggestion(name, names) || (names.length ? `; there are ${names.join(", ")}` : "; Import adds one");
-  throw new ArgumentError("file", `nothing called "${name}" is attached to this sheet${hint}`);
+  const near = nearestNames(name, names);
+  const hint = suggestion(near) || (names.length ? `; there are ${names.join(", ")}` : "; Import adds one");
+  throw new ArgumentError("file", `nothing called "${name}" is attached to this sheet${hint}`, near.map(quoted));
 }
+
+const quoted = (name: string): string => `"${name}"`;

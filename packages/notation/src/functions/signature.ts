@@ -45,6 +45,8 @@ export class ArgumentError extends Error {
   constructor(
     readonly parameter: string,
     message: string,
+    /** Texts that may stand in place of the argument. */
+    readonly instead: readonly string[] = [],
   ) {
     super(message);
   }

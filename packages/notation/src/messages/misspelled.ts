@@ -1,7 +1,7 @@
 import { ScriptError, type Span } from "../syntax";
-import { nearestName } from "./nearest-name";
+import { nearestNames, suggestion } from "./nearest-name";
 
-/** A mistake about an unknown name: it tells the known one that is nearest, with a mend, or else says `otherwise`. */
+/** A mistake about an unknown name: it tells the known ones that are nearest, each with a mend, or else says `otherwise`. */
 export function misspelled(
   span: Span,
   message: string,
@@ -9,8 +9,11 @@ export function misspelled(
   known: Iterable<string>,
   otherwise = "",
 ): ScriptError {
-  const near = nearestName(name, known);
-  if (!near) return new ScriptError(span, message + otherwise);
-  const mend = { label: `Write ${near}`, edits: [{ from: span.from, to: span.to, insert: near }] };
-  return new ScriptError(span, `${message}; did you mean "${near}"?`, [mend]);
+  const near = nearestNames(name, known);
+  if (near.length === 0) return new ScriptError(span, message + otherwise);
+  const mends = near.map((each) => ({
+    label: `Write ${each}`,
+    edits: [{ from: span.from, to: span.to, insert: each }],
+  }));
+  return new ScriptError(span, message + suggestion(near), mends);
 }

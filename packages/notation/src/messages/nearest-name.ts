@@ -1,22 +1,32 @@
-/** The known name that is most like a misspelled one, or null when none is near: up to a third of its letters may differ. */
-export function nearestName(name: string, known: Iterable<string>): string | null {
-  let best: string | null = null;
+/** More names than this are no help. */
+const MOST_NAMES = 3;
+
+/**
+ * The known names that are most like a misspelled one, all of them equally: none where none is near, up to a third of the
+ * letters may differ.
+ */
+export function nearestNames(name: string, known: Iterable<string>): string[] {
+  let nearest: string[] = [];
   // One letter for another is a near name only where letters remain: "b" is not "a" misspelled.
-  let least = Math.min(name.length, Math.max(1, Math.floor(name.length / 3)) + 1);
+  let least = Math.min(name.length - 1, Math.max(1, Math.floor(name.length / 3)));
   for (const candidate of known) {
     const distance = editDistance(name.toLowerCase(), candidate.toLowerCase());
-    if (distance < least) {
-      least = distance;
-      best = candidate;
-    }
+    if (distance > least) continue;
+    if (distance < least) nearest = [];
+    least = distance;
+    if (nearest.length < MOST_NAMES && !nearest.includes(candidate)) nearest.push(candidate);
   }
-  return best;
+  return nearest;
+}
+
+/** The first of them. */
+export function nearestName(name: string, known: Iterable<string>): string | null {
+  return nearestNames(name, known)[0] ?? null;
 }
 
 /** `; did you mean "…"?` or nothing. */
-export function suggestion(name: string, known: Iterable<string>): string {
-  const near = nearestName(name, known);
-  return near ? `; did you mean "${near}"?` : "";
+export function suggestion(near: readonly string[]): string {
+  return near.length ? `; did you mean ${near.map((each) => `"${each}"`).join(" or ")}?` : "";
 }
 
 /** Insertions, deletions, replacements and swaps of neighbours (optimal string alignment). */

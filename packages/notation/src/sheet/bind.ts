@@ -26,7 +26,39 @@ export interface Given {
  * values takes one list, or single values up to the first that it cannot take. Throws {@link ScriptError} at the argument
  * that does not fit.
  */
-export function bind(call: Call, signature: Called, given: readonly Given[], { text, plan }: Around): Binding {
+export function bind(call: Call, signature: Called, given: readonly Given[], around: Around): Binding {
+  try {
+    return bound(call, signature, given, around);
+  } catch (error) {
+    const mend = error instanceof ScriptError && pairMend(call, signature, given, around);
+    if (!mend || error.mends.some(({ label }) => label === mend.label)) throw error;
+    throw new ScriptError(error.span, error.message, [mend, ...error.mends]);
+  }
+}
+
+/** Two numbers by place that stand for a point: the first two with which, in brackets, everything fits. */
+function pairMend(call: Call, signature: Called, given: readonly Given[], around: Around): Mend | null {
+  for (let i = 0; i + 1 < given.length; i++) {
+    const [a, b] = [given[i], given[i + 1]];
+    if (a.argument.name !== null || b.argument.name !== null) continue;
+    if (a.value.type !== "number" || b.value.type !== "number") continue;
+    const [from, to] = [a.argument.from, b.argument.to];
+    const value: Expression = { kind: "tuple", items: [a.argument.value, b.argument.value], from, to };
+    const pair: Given = {
+      argument: { ...a.argument, value, to },
+      value: { type: "point", x: a.value.value, y: b.value.value },
+    };
+    try {
+      bound(call, signature, [...given.slice(0, i), pair, ...given.slice(i + 2)], around);
+      return pairedMend([a.argument.value, b.argument.value], around.text);
+    } catch (error) {
+      if (!(error instanceof ScriptError)) throw error;
+    }
+  }
+  return null;
+}
+
+function bound(call: Call, signature: Called, given: readonly Given[], { text, plan }: Around): Binding {
   const { name: what, nameSpan } = call;
   const { parameters } = signature;
   const places = placesOf(call, signature, given, text);
@@ -122,6 +154,13 @@ function requirePairs({ name, type }: Parameter, { argument, value }: Given, tex
   );
 }
 
+/** Throws at an argument with a name that no parameter has: before what it says is looked at. */
+export function refuseUnknownNames(call: Call, { parameters }: Called, text: string): void {
+  for (const argument of call.args)
+    if (argument.name !== null && !parameters.some(({ name }) => name === argument.name))
+      throw noParameter(call, parameters, argument, text);
+}
+
 function noParameter(call: Call, parameters: readonly Parameter[], argument: Argument, text: string): ScriptError {
   const { name, nameSpan, from, to } = argument;
   if (name === null) return new ScriptError({ from, to }, tooMany(call.name, parameters));
@@ -163,9 +202,13 @@ export function runAt<T>(binding: Binding, nameSpan: Span, run: () => T): T {
   try {
     return run();
   } catch (error) {
-    if (error instanceof ArgumentError)
-      throw new ScriptError(binding.spans.get(error.parameter) ?? nameSpan, error.message);
-    throw error;
+    if (!(error instanceof ArgumentError)) throw error;
+    const at = binding.spans.get(error.parameter);
+    const mends = error.instead.map((text): Mend => {
+      const { from, to } = at ?? nameSpan;
+      return { label: `Write ${text}`, edits: [{ from, to, insert: text }] };
+    });
+    throw new ScriptError(at ?? nameSpan, error.message, at && mends);
   }
 }
 
@@ -257,10 +300,14 @@ function checked(parameter: Parameter, { argument, value: given }: Given, plan: 
     throw new ScriptError(
       place,
       `"${name}" is an angle and needs a unit: ${n}deg is ${shortNumber((n * Math.PI) / 180)} rad, ${n}rad is ${degrees} deg, ${n}turn is ${shortNumber(n * 360)} deg`,
-      ["deg", "rad", "turn"].map((unit) => unitMend(place, unit)),
+      unitMends(place),
     );
   }
   const expected = withArticle(type);
+  if (value.type === "text" && WORDS[type]?.includes(value.value))
+    throw new ScriptError(place, `"${name}" takes ${expected}, written without quotation marks`, [
+      { label: `Write ${value.value}`, edits: [{ from: place.from, to: place.to, insert: value.value }] },
+    ]);
   if (value.type === "list" && value.items.length === 3 && value.items.every((item) => item.type === "number")) {
     const mends = type === "point" ? threeMend(place) : [];
     throw new ScriptError(place, `"${name}" takes ${expected}; a point has two numbers, (x, y), not three`, mends);
@@ -283,6 +330,17 @@ function threeMend(expression: Expression): Mend[] {
       ],
     },
   ];
+}
+
+/** What is written without quotation marks. */
+const WORDS: Partial<Record<ParameterType, readonly string[]>> = {
+  "yes or no": ["yes", "no"],
+  "fill rule": ["nonzero", "evenodd"],
+};
+
+/** A unit of angles for what has none. */
+export function unitMends(expression: Expression): Mend[] {
+  return ["deg", "rad", "turn"].map((unit) => unitMend(expression, unit));
 }
 
 /** A number gets the unit; anything that computes one is multiplied by one unit. */

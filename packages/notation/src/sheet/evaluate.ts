@@ -29,7 +29,7 @@ import {
   type Span,
 } from "../syntax";
 import { calculated, negated } from "./arithmetic";
-import { type Binding, bind, type Given, parameterOf, runAt, tooMany } from "./bind";
+import { type Binding, bind, type Given, parameterOf, refuseUnknownNames, runAt, tooMany, unitMends } from "./bind";
 import { originsIn, seenThrough } from "./seen-through";
 
 /** What an expression needs from the sheet around it. Every question makes the definition depend on the answer. */
@@ -251,7 +251,12 @@ class Evaluation {
           throw new ScriptError(expression, `a leg's length must be a number, 0 or more, not ${describe(value)}`);
         leg.length = value.value;
       } else if (value.type === "angle") leg[field] = value.radians;
-      else throw new ScriptError(expression, `a leg's ${field} takes an angle with its unit, not ${describe(value)}`);
+      else
+        throw new ScriptError(
+          expression,
+          `a leg's ${field} takes an angle with its unit, not ${describe(value)}`,
+          value.type === "number" ? unitMends(expression) : [],
+        );
     }
     if (Number.isNaN(leg.length)) throw new ScriptError(items[0], "a leg begins with its length: (40, bend: 90deg)");
     return leg;
@@ -342,6 +347,7 @@ class Evaluation {
     if (own) return this.ownCall(own, nameSpan, args);
     const signature = functions.get(name);
     if (!signature) throw this.unknownFunction(expression);
+    refuseUnknownNames(expression, signature, this.text);
     const given = this.given(args, signature.parameters);
     const binding = bind(expression, signature, given, { text: this.text, plan: () => this.sheet.plan() });
     const context = this.contextOf(binding, nameSpan);
@@ -458,6 +464,7 @@ class Evaluation {
     if (shape.type !== "shape") throw new ScriptError(nameSpan, `${describe(shape)} has no method "${name}"`);
     const signature = methods.get(name);
     if (!signature) throw this.unknownMethod(name, nameSpan);
+    refuseUnknownNames(expression, signature, this.text);
     const binding = bind(expression, signature, this.given(args, signature.parameters), {
       text: this.text,
       plan: () => this.sheet.plan(),
@@ -492,9 +499,21 @@ class Evaluation {
 
   private given(args: readonly Argument[], parameters: readonly Parameter[] = []): Given[] {
     return args.map((argument, i) => {
+      this.refuseMissingColon(argument, parameters);
       const words = parameterOf(parameters, args, i)?.words;
       return { argument, value: words ? wordAt(argument.value, words) : this.value(argument.value) };
     });
+  }
+
+  /** `at (40, 40)` among the arguments reads as a call. */
+  private refuseMissingColon({ name, value }: Argument, parameters: readonly Parameter[]): void {
+    if (name !== null || value.kind !== "call") return;
+    const { name: called, nameSpan } = value;
+    const isFunction = functions.has(called) || [...this.sheet.functionNames()].includes(called);
+    if (isFunction || !parameters.some((parameter) => parameter.name === called)) return;
+    const message = `the name of an argument is followed by a colon: ${called}: …`;
+    const mend = { label: `Write ${called}:`, edits: [{ from: nameSpan.to, to: nameSpan.to, insert: ":" }] };
+    throw new ScriptError(value, message, [mend]);
   }
 
   private setOperation(expression: Extract<Expression, { kind: "set" }>): Value {
@@ -540,7 +559,8 @@ function shapesCombined({ operator, left, right, from, to }: Extract<Expression,
 function wordAt(expression: Expression, words: readonly string[]): Value {
   const written = expression.kind === "name" ? expression.name : null;
   if (written !== null && words.includes(written)) return { type: "word", value: written };
-  throw misspelled(expression, `expected one of the words ${words.join(", ")}`, written ?? "", words);
+  const meant = expression.kind === "text" ? expression.value : (written ?? "");
+  throw misspelled(expression, `expected one of the words ${words.join(", ")}`, meant, words);
 }
 
 /** The items of a list and of the lists in it. */

@@ -60,6 +60,8 @@ function unit(text: string, rest: string, at: number): ForeignToken | null {
   const begun = /(?:^|[^\w.])\d[\d.]*([A-Za-z]*)$/.exec(text.slice(0, at));
   const word = begun && begun[1] + (/^[A-Za-z]+/.exec(rest)?.[0] ?? "");
   if (!word) return null;
+  // A unit that is whole: it is something else that is missing.
+  if (ALL_UNITS.includes(word)) return null;
   const from = at - begun[1].length;
   const span = { from, to: from + word.length };
   const known = UNITS[word.toLowerCase()];

@@ -15,7 +15,7 @@ import { DEEPEST_NESTING, nestedTooDeeply, syntaxError } from "./syntax-error";
 /** Reads one statement. Throws {@link ScriptError} at the first place that does not fit the grammar. */
 export function parseStatement(text: string): Statement {
   const tree = treeOf(text);
-  const error = syntaxError(tree, text);
+  const error = syntaxError(tree, text, treeOf);
   if (error) throw error;
   const node = tree.topNode.getChild("Statement");
   if (!node) throw new ScriptError({ from: 0, to: text.length }, "expected a statement, found nothing");

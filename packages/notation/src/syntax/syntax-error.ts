@@ -2,9 +2,34 @@ import type { SyntaxNode, Tree } from "@lezer/common";
 import { setWordFor } from "../messages/set-words";
 import { ScriptError, type Span } from "./ast";
 import { foreignToken } from "./foreign-tokens";
+import { slipAt } from "./slips";
 
-/** The first place at which a statement's tree shows that the text does not fit the grammar, with what was expected. */
-export function syntaxError(tree: Tree, text: string): ScriptError | null {
+/**
+ * The first place at which a statement's tree shows that the text does not fit the grammar, with what was expected.
+ * `treeOf` parses another text, to see whether a mend is one.
+ */
+export function syntaxError(tree: Tree, text: string, treeOf: (text: string) => Tree): ScriptError | null {
+  const place = firstError(tree);
+  if (!place) return null;
+  const { from } = place;
+  if (depthOf(place) > 2 * DEEPEST_NESTING) return nestedTooDeeply({ from, to: Math.max(from + 1, place.to) });
+  const at = from + (/^\s*/.exec(text.slice(from))?.[0].length ?? 0);
+  const slip = slipAt(text, at, (mended, beyond) => {
+    const next = firstError(treeOf(mended));
+    return !next || next.from > beyond;
+  });
+  const foreign = foreignToken(text, at, setWordFor);
+  // Signs of other languages, unless what they stand for here is plain.
+  if (foreign && !(slip && SIGNS_OF_SLIPS.includes(text[at])))
+    return new ScriptError(foreign.span, foreign.message, foreign.mends);
+  const found = /^(?:[A-Za-z_][A-Za-z0-9_]*|[0-9.]+|\S)/.exec(text.slice(at))?.[0];
+  const to = at + (found?.length ?? 0);
+  const span = found ? { from: at, to } : { from: Math.max(0, text.trimEnd().length - 1), to: text.length };
+  const expected = `expected ${expectedAt(place, text, at)}, found ${found ? `"${found}"` : "the end"}`;
+  return new ScriptError(span, slip?.message ?? expected, slip?.mends);
+}
+
+function firstError(tree: Tree): SyntaxNode | null {
   let place: SyntaxNode | null = null;
   tree.iterate({
     enter(node) {
@@ -12,18 +37,10 @@ export function syntaxError(tree: Tree, text: string): ScriptError | null {
       return !place;
     },
   });
-  if (!place) return null;
-  const { from } = place as SyntaxNode;
-  if (depthOf(place) > 2 * DEEPEST_NESTING)
-    return nestedTooDeeply({ from, to: Math.max(from + 1, (place as SyntaxNode).to) });
-  const at = from + (/^\s*/.exec(text.slice(from))?.[0].length ?? 0);
-  const foreign = foreignToken(text, at, setWordFor);
-  if (foreign) return new ScriptError(foreign.span, foreign.message, foreign.mends);
-  const found = /^(?:[A-Za-z_][A-Za-z0-9_]*|[0-9.]+|\S)/.exec(text.slice(at))?.[0];
-  const to = at + (found?.length ?? 0);
-  const span = found ? { from: at, to } : { from: Math.max(0, text.trimEnd().length - 1), to: text.length };
-  return new ScriptError(span, `expected ${expectedAt(place, text, at)}, found ${found ? `"${found}"` : "the end"}`);
+  return place;
 }
+
+const SIGNS_OF_SLIPS = [";", "[", "{", "'"];
 
 /** Brackets, conditions and signs inside of each other. */
 export const DEEPEST_NESTING = 150;
