@@ -1,5 +1,16 @@
 import fc from "fast-check";
-import { type Camera, decimalsAt, fit, pan, RULER, toPlan, toScreen, visible, zoomAt } from "../src/sheet/plan/camera";
+import {
+  type Camera,
+  decimalsAt,
+  fit,
+  MARGIN,
+  pan,
+  RULER,
+  toPlan,
+  toScreen,
+  visible,
+  zoomAt,
+} from "../src/sheet/plan/camera";
 
 const camera = fc.record<Camera>({
   scale: fc.double({ min: -4, max: 4, noNaN: true }).map((power) => 10 ** power),
@@ -61,10 +72,13 @@ test("fitting brings all of a box into view, and touches two of its sides with t
       expect(view.minY).toBeLessThanOrEqual(all.minY);
       expect(view.maxY).toBeGreaterThanOrEqual(all.maxY);
       const filled = [
-        ((all.maxX - all.minX) * fitted.scale) / (seen.width - RULER - 40),
-        ((all.maxY - all.minY) * fitted.scale) / (seen.height - RULER - 40),
+        ((all.maxX - all.minX) * fitted.scale) / (seen.width - RULER - 2 * MARGIN.side),
+        ((all.maxY - all.minY) * fitted.scale) / (seen.height - RULER - MARGIN.side - MARGIN.bottom),
       ];
       expect(Math.max(...filled)).toBeCloseTo(1, 9);
+      // Nothing of it lies below the buttons, whichever way y runs.
+      const lowest = Math.max(toScreen(fitted, 0, all.minY)[1], toScreen(fitted, 0, all.maxY)[1]);
+      expect(lowest).toBeLessThanOrEqual(seen.height - MARGIN.bottom + 1e-6);
     }),
   );
 });

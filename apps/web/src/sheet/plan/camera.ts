@@ -53,12 +53,16 @@ export function pan(camera: Camera, dx: number, dy: number): Camera {
   return { ...camera, x: camera.x - dx / camera.scale, y: camera.y - (sign * dy) / camera.scale };
 }
 
+/** Pixels left free around what is fitted; more at the bottom, where the plan's buttons are. */
+export const MARGIN = { side: 20, bottom: 52 };
+
 /** All of a box in view, with a margin. */
 export function fit(camera: Camera, box: Bounds): Camera {
-  const width = Math.max(1, camera.width - RULER - 40);
-  const height = Math.max(1, camera.height - RULER - 40);
+  const width = Math.max(1, camera.width - RULER - 2 * MARGIN.side);
+  const height = Math.max(1, camera.height - RULER - MARGIN.side - MARGIN.bottom);
   const scale = Math.min(width / Math.max(box.maxX - box.minX, 1e-9), height / Math.max(box.maxY - box.minY, 1e-9));
-  return { ...camera, scale, x: (box.minX + box.maxX) / 2, y: (box.minY + box.maxY) / 2 };
+  const up = ((camera.yDown ? 1 : -1) * (MARGIN.bottom - MARGIN.side)) / 2 / scale;
+  return { ...camera, scale, x: (box.minX + box.maxX) / 2, y: (box.minY + box.maxY) / 2 + up };
 }
 
 /** Decimals that tell neighbouring pixels apart. */

@@ -7,7 +7,7 @@ import type { NamedShape } from "./scene";
 
 /**
  * Where a shape's name may stand: well inside where there is room, otherwise beside the vertices furthest to each side.
- * Where a smaller shape lies in the middle, which a name there would seem to be of, below the highest vertex first.
+ * Where a smaller shape lies in the middle, which a name there would seem to be of, by the highest or the lowest vertex first.
  */
 export function namePlaces(
   ctx: CanvasRenderingContext2D,
@@ -28,10 +28,7 @@ export function namePlaces(
     .map((dy) => [x, y + dy]);
   const [left, right, ...ends] = furthest.map(([vx, vy]) => toScreen(camera, vx, vy));
   const [top, bottom] = ends.sort((a, b) => a[1] - b[1]);
-  const below: [number, number][] = hasOthersInside ? [0, 24, 48].map((dx) => [top[0] + dx + half, top[1] + 14]) : [];
-  return [
-    ...below,
-    ...inside,
+  const outside: [number, number][] = [
     [right[0] + half + 8, right[1]],
     [right[0] + half + 8, right[1] - 12],
     [right[0] + half + 8, right[1] + 12],
@@ -39,6 +36,10 @@ export function namePlaces(
     [bottom[0], bottom[1] + 13],
     [left[0] - half - 8, left[1]],
   ];
+  if (!hasOthersInside) return [...inside, ...outside];
+  const along = [0, 24, 48].map((dx): [number, number] => [top[0] + half + dx, top[1] + 14]);
+  const lowest = [10, 34, 58].map((dx): [number, number] => [bottom[0] - half - dx, bottom[1] - 14]);
+  return [...along, ...lowest, ...outside, ...inside];
 }
 
 const crowds = new WeakMap<readonly NamedShape[], Set<NamedShape>>();
