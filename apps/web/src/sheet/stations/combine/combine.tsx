@@ -31,10 +31,9 @@ export function CombineStation(props: StationProps) {
   // What asks for a combined shape is there when there is one.
   const tab: Tab = combination || asked === "cut" ? asked : "choose";
   const [first, second] = answer?.labels ?? ["", ""];
+  const others = (combination?.operands.length ?? 0) > 2 ? `(${shorten(second)})` : shorten(second);
   const about =
-    combination && shape
-      ? `${shape.name} = ${shorten(first)} ${combination.operation} ${shorten(second)}`
-      : shape?.name;
+    combination && shape ? `${shape.name} = ${shorten(first)} ${combination.operation} ${others}` : shape?.name;
   return (
     <Panel title="Combine" about={about}>
       <Chain
