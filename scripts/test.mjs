@@ -17,6 +17,7 @@ await check("Layers", bin("depcruise"), ["--config", ".dependency-cruiser.cjs", 
   // A cruise that finds no modules finds no violations either.
   /\([1-9]\d{2,} modules/.test(output),
 );
+await check("Dead exports and files", bin("knip"), []);
 await jest();
 await ensureBuilt();
 await playwright();

@@ -49,7 +49,7 @@ export function referenceMarkdown(): string {
 }
 
 /** What a share of a parameter is of, in words. */
-export const SHARES: Record<ShareOf, string> = {
+const SHARES: Record<ShareOf, string> = {
   width: "share of the plan's width",
   height: "share of the plan's height",
   diagonal: "share of the plan's diagonal / √2",

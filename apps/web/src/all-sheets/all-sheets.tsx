@@ -35,7 +35,7 @@ export function AllSheets({ initial }: { initial: SheetData[] }) {
     try {
       await run();
     } catch (error) {
-      message.error((error as Error).message);
+      void message.error((error as Error).message);
     }
   };
   const create = () =>
@@ -69,7 +69,7 @@ export function AllSheets({ initial }: { initial: SheetData[] }) {
       await request("DELETE", `/api/sheets/${sheet.id}`);
       const index = sheets.indexOf(sheet);
       setSheets((now) => now.filter(({ id }) => id !== sheet.id));
-      message.info({
+      void message.info({
         key: sheet.id,
         duration: 12,
         content: (

@@ -24,7 +24,7 @@ export function useSheetViews(sheets: readonly ViewedSheet[]): ReadonlyMap<strin
   useEffect(() => {
     const thread = new SheetThread();
     let open = true;
-    (async () => {
+    void (async () => {
       const byScript = new Map(sheets.map((sheet) => [sheet.script, sheet]));
       for (const [script, sheet] of byScript) {
         if (!open) return;

@@ -1,6 +1,6 @@
 "use client";
 
-import { App } from "antd";
+import { useCopy } from "@/client/use-copy";
 import { fixed } from "./numbers";
 import { usePlanDigits } from "./plan-digits";
 
@@ -14,14 +14,15 @@ interface Props {
 
 /** A number in a fixed form; a click copies it at full precision. */
 export function Figure({ value, of = "length", decimals, unit }: Props) {
-  const { message } = App.useApp();
+  const copy = useCopy();
   const digits = usePlanDigits();
-  const copy = async () => {
-    await navigator.clipboard.writeText(String(value));
-    message.success(`${value} copied`);
-  };
   return (
-    <button type="button" className="figure" title={`${value} · click to copy`} onClick={copy}>
+    <button
+      type="button"
+      className="figure"
+      title={`${value} · click to copy`}
+      onClick={() => copy(String(value), `${value} copied`)}
+    >
       {fixed(value, decimals ?? (of === "area" ? digits.area + 2 : digits.length + 1))}
       {unit && <span className="figure-unit"> {unit}</span>}
     </button>

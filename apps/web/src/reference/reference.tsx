@@ -38,7 +38,7 @@ export function Reference() {
       const made = await request<SheetData>("POST", "/api/sheets", body);
       router.push(`/sheets/${made.id}`);
     } catch (error) {
-      message.error((error as Error).message);
+      void message.error((error as Error).message);
     }
   };
   const wanted = (text: string): boolean => text.toLowerCase().includes(search.trim().toLowerCase());

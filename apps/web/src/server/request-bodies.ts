@@ -3,9 +3,9 @@ import { array, number, object, string } from "yup";
 import { MOST_FILES } from "../storage/sheets";
 
 /** A script may be no longer than this many characters. */
-export const MOST_SCRIPT = 1_000_000;
+const MOST_SCRIPT = 1_000_000;
 /** An attached file may be no longer than this many characters. */
-export const MOST_ATTACHED = 16_000_000;
+const MOST_ATTACHED = 16_000_000;
 /** A request's body may be no longer than this many bytes. */
 export const MOST_BODY = 4_200_000;
 /** That of a request which carries attached files. */

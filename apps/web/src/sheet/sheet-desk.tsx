@@ -190,7 +190,7 @@ export function SheetDesk({ sheet, onReload, onText }: Props) {
       saver.discard();
       window.location.assign(`/sheets/${made.id}`);
     } catch (error) {
-      message.error((error as Error).message);
+      void message.error((error as Error).message);
     }
   }, [attachments.files, name, sheet, saver, message]);
   const loadNewest = useCallback(async () => {
@@ -199,7 +199,7 @@ export function SheetDesk({ sheet, onReload, onText }: Props) {
       saver.discard();
       onReload(newest);
     } catch (error) {
-      message.error((error as Error).message);
+      void message.error((error as Error).message);
     }
   }, [sheet.id, saver, onReload, message]);
 

@@ -97,7 +97,7 @@ export function usePlanEdits({ edit, endDrag, editor, live, chosen, picked, onCh
           return vertexEdits(text.slice(from, to), from, definition.value, change);
         } catch (error) {
           if (!(error instanceof VertexChangeError)) throw error;
-          message.info(error.message);
+          void message.info(error.message);
           return null;
         }
       });
@@ -116,7 +116,7 @@ export function usePlanEdits({ edit, endDrag, editor, live, chosen, picked, onCh
       edit((current) => {
         const found = picked && handleOf(current, picked);
         if (!found || !isDriven(found.handle)) {
-          if (picked) message.info(whyFixed(current, picked));
+          if (picked) void message.info(whyFixed(current, picked));
           return null;
         }
         const { handle, definition } = found;
@@ -130,7 +130,7 @@ export function usePlanEdits({ edit, endDrag, editor, live, chosen, picked, onCh
   const sayFixed = useCallback(
     (wanted: Picked) => {
       const now = live.current?.view;
-      if (now) message.info(whyFixed(now, wanted));
+      if (now) void message.info(whyFixed(now, wanted));
     },
     [live, message],
   );

@@ -13,12 +13,12 @@ interface Opened {
 }
 
 /** Where the data lies: VERTEXON_DATA, or .data in the application's folder. */
-export function dataFolder(): string {
+function dataFolder(): string {
   return path.resolve(process.env.VERTEXON_DATA ?? path.join(/*turbopackIgnore: true*/ process.cwd(), ".data"));
 }
 
 /** Opens a data folder: locks it, migrates it to the present schema, puts the samples into a new one. */
-export async function openDatabase(folder: string): Promise<Opened> {
+async function openDatabase(folder: string): Promise<Opened> {
   const unlock = lockFolder(folder);
   try {
     const client = new PGlite(path.join(folder, "database"));
@@ -56,7 +56,7 @@ export async function database(): Promise<Database> {
 
 function closeAtExit(opened: Opened): void {
   const end = (): void => {
-    opened.close().finally(() => process.exit(0));
+    void opened.close().finally(() => process.exit(0));
   };
   for (const signal of ["SIGINT", "SIGTERM"] as const) process.once(signal, end);
   // The starter went away without a word: do not stay behind and hold the folder.

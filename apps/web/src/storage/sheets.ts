@@ -20,7 +20,7 @@ export class NoSuchAttachmentError extends Error {
 
 /** A sheet may hold no more files than this, and no more characters in them all together. */
 export const MOST_FILES = 40;
-export const MOST_FILE_TEXT = 64_000_000;
+const MOST_FILE_TEXT = 64_000_000;
 
 /** What is attached to a sheet is at its limit. */
 export class TooManyFilesError extends Error {

@@ -257,7 +257,7 @@ export interface ProbeView {
   }[];
 }
 
-export interface FieldView {
+interface FieldView {
   type: "field";
   shape: string;
   columns: number;

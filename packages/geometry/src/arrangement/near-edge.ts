@@ -32,7 +32,7 @@ export function meetsPixel({ x, y }: Points, a: number, b: number, p: number): b
 export const MEETS = 0;
 export const NEXT = 1;
 export const LATER = 2;
-export const NEVER = 3;
+const NEVER = 3;
 
 /**
  * The same for edge e as it was given, and grid points whose pixels hold none of its ends: `how` of points[begin] to

@@ -66,6 +66,6 @@ export const measureMethods: MethodSignature[] = [
 ];
 
 /** The largest circle inside a shape. */
-export function largestInside(shape: Shape) {
+function largestInside(shape: Shape) {
   return inscribedCircle(operandOf(shape.polygons), shape.tolerance / 100);
 }

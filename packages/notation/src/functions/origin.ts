@@ -13,7 +13,7 @@ export interface Driver extends Span {
 }
 
 /** A value that follows from several numbers, or from one in a way that is not undone: the definitions that hold them. */
-export interface Blend {
+interface Blend {
   kind: "blend";
   names: string[];
 }
@@ -78,7 +78,7 @@ export function axisOrigin({ origin }: { origin?: PointOrigin }, axis: "x" | "y"
 }
 
 /** The definitions that a value follows from, as far as they are others than its own. */
-export function namesIn(origin: Origin): string[] {
+function namesIn(origin: Origin): string[] {
   if (origin.kind === "blend") return origin.names;
   return origin.name === null ? [] : [origin.name];
 }

@@ -27,7 +27,7 @@ export interface NumberValue {
   origin?: Origin;
 }
 
-export interface TruthValue {
+interface TruthValue {
   type: "truth";
   value: boolean;
 }
@@ -43,7 +43,7 @@ export interface ShareValue {
 }
 
 /** The plan's box. */
-export interface BoxValue {
+interface BoxValue {
   type: "box";
   /** The corner of least x and y. */
   x: number;
@@ -80,17 +80,17 @@ export interface RuleValue {
 }
 
 /** One of the words that a parameter takes. */
-export interface WordValue {
+interface WordValue {
   type: "word";
   value: string;
 }
 
-export interface ListValue {
+interface ListValue {
   type: "list";
   items: Value[];
 }
 
-export interface ProbePoint {
+interface ProbePoint {
   x: number;
   y: number;
   location: Location;

@@ -10,7 +10,7 @@ export function AttachedFiles({ attachments, script }: { attachments: Attachment
   const remove = async (file: Attached) => {
     try {
       await attachments.remove(file);
-      message.info({
+      void message.info({
         key: file.name,
         duration: 12,
         content: (
@@ -29,7 +29,7 @@ export function AttachedFiles({ attachments, script }: { attachments: Attachment
         ),
       });
     } catch (error) {
-      message.error((error as Error).message);
+      void message.error((error as Error).message);
     }
   };
   return (

@@ -89,7 +89,7 @@ export function drawPlan(ctx: CanvasRenderingContext2D, scene: Scene, backdrop: 
 }
 
 /** Paper, pictures and grid, and what of the shapes stays as it is. */
-export function drawBack(ctx: CanvasRenderingContext2D, scene: Scene, only: Only): void {
+function drawBack(ctx: CanvasRenderingContext2D, scene: Scene, only: Only): void {
   const { camera, view, station } = scene;
   ctx.save();
   clipToPlan(ctx, camera);

@@ -10,7 +10,7 @@ interface Note {
   severity: "error" | "warning" | null;
 }
 
-export const setMargin = StateEffect.define<Map<number, Note>>();
+const setMargin = StateEffect.define<Map<number, Note>>();
 
 const notes = StateField.define<Map<number, Note>>({
   create: () => new Map(),

@@ -14,13 +14,13 @@ export function ScriptMenu({ editor }: { editor: RefObject<ScriptHandle | null> 
   const atCursor = (): Occurrences | null => {
     const handle = editor.current;
     const found = handle && occurrencesAt(handle.text(), handle.cursor());
-    if (!found?.definition) message.info("Put the cursor on a name that this sheet defines first");
+    if (!found?.definition) void message.info("Put the cursor on a name that this sheet defines first");
     return found?.definition ? found : null;
   };
   const format = () => {
     const text = editor.current?.text() ?? "";
     const tidy = formatScript(text);
-    if (tidy === text) message.info("The script is tidy already");
+    if (tidy === text) void message.info("The script is tidy already");
     else editor.current?.edit([{ from: 0, to: text.length, insert: tidy }]);
   };
   const goToDefinition = () => {
@@ -35,7 +35,7 @@ export function ScriptMenu({ editor }: { editor: RefObject<ScriptHandle | null> 
       editor.current?.edit(renameEdits(editor.current.text(), renaming.what, renaming.next.trim()));
       setRenaming(null);
     } catch (error) {
-      message.error((error as Error).message);
+      void message.error((error as Error).message);
     }
   };
   return (

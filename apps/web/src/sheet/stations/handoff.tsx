@@ -1,6 +1,7 @@
 import { type Handoff, type HandoffFormat, handoffFormats } from "@vertexon/geometry";
-import { App, Button, InputNumber, Segmented } from "antd";
+import { Button, InputNumber, Segmented } from "antd";
 import { useState } from "react";
+import { useCopy } from "@/client/use-copy";
 import { fixed, plural, small } from "@/format/numbers";
 import { plainName } from "@/format/plain-name";
 import { appendedLine } from "../script/append";
@@ -18,7 +19,7 @@ const SHOWN = 20_000;
 
 /** The vertices as text for a program, copied or saved. The script's emit statement keeps the choice. */
 export function HandoffStation({ view, thread, shape, onEdit }: StationProps) {
-  const { message } = App.useApp();
+  const copy = useCopy();
   const emission = view.emissions.find(({ name }) => name === shape?.name);
   const [own, setOwn] = useState<{ format: HandoffFormat; decimals: number }>({ format: "typescript", decimals: 3 });
   const format = emission?.format ?? own.format;
@@ -48,11 +49,6 @@ export function HandoffStation({ view, thread, shape, onEdit }: StationProps) {
     });
   };
   const keep = () => onEdit((_, script) => appendedLine(script, emitStatement(name, format, decimals, file)));
-  const copy = async () => {
-    if (!handoff) return;
-    await navigator.clipboard.writeText(handoff.text);
-    message.success(`${countOf(handoff)} copied`);
-  };
   const save = () => {
     if (!handoff) return;
     const link = document.createElement("a");
@@ -97,7 +93,11 @@ export function HandoffStation({ view, thread, shape, onEdit }: StationProps) {
         <Button onClick={save} disabled={!handoff || !isNewest} aria-label={`Save ${file}`} title={`Save ${file}`}>
           Save
         </Button>
-        <Button type="primary" onClick={copy} disabled={!handoff || !isNewest}>
+        <Button
+          type="primary"
+          onClick={() => handoff && copy(handoff.text, `${countOf(handoff)} copied`)}
+          disabled={!handoff || !isNewest}
+        >
           Copy
         </Button>
       </div>

@@ -10,7 +10,7 @@ import type { StationProps } from "../context";
 import { Pending } from "../panel";
 import { OperationCards } from "./operation-cards";
 
-export interface Operand {
+interface Operand {
   name: string;
   /** Null leaves the rule that the shape was told with. */
   fillRule: FillRule | null;

@@ -21,7 +21,7 @@ export function PictureSettings(props: StationProps) {
         appendedLine(script, `picture "${name}", scale ${writeNumber(current.plan.width / width, 4)}, fade 50%`),
       );
     } catch (error) {
-      message.error((error as Error).message);
+      void message.error((error as Error).message);
     }
   };
   return (
