@@ -1,3 +1,4 @@
+import { headOf } from "../memory";
 import { pointOrder } from "../numeric";
 import { type Ring, requireFiniteRings } from "../polygon";
 import type { GivenEdges } from "./given-edges";
@@ -146,19 +147,19 @@ export function loadOutlines(grid: PixelGrid, layers: readonly Layer[]): Outline
     outlineOf.push(index);
   }
   return {
-    x: x.subarray(0, n),
-    y: y.subarray(0, n),
-    next: next.subarray(0, n),
-    startX: startX.subarray(0, n),
-    startY: startY.subarray(0, n),
-    endX: endX.subarray(0, n),
-    endY: endY.subarray(0, n),
-    givenX: givenX.subarray(0, n),
-    givenY: givenY.subarray(0, n),
-    place: place.subarray(0, n),
-    first: Int32Array.from(first),
-    layerOf: Int32Array.from(layerOf),
-    outlineOf: Int32Array.from(outlineOf),
+    x: headOf(x, n),
+    y: headOf(y, n),
+    next: headOf(next, n),
+    startX: headOf(startX, n),
+    startY: headOf(startY, n),
+    endX: headOf(endX, n),
+    endY: headOf(endY, n),
+    givenX: headOf(givenX, n),
+    givenY: headOf(givenY, n),
+    place: headOf(place, n),
+    first: new Int32Array(first),
+    layerOf: new Int32Array(layerOf),
+    outlineOf: new Int32Array(outlineOf),
     dropped,
     shortEdges,
     united,
@@ -193,7 +194,8 @@ interface Given {
 
 /** Outlines in the order of a Z-shaped curve through their first vertices (G. M. Morton, 1966). */
 function alongCurve(all: readonly Given[]): Uint32Array {
-  const order = Uint32Array.from(all, (_, r) => r);
+  const order = new Uint32Array(all.length);
+  for (let r = 0; r < order.length; r++) order[r] = r;
   if (all.length < 3) return order;
   const [xs, ys] = [0, 1].map((axis) => Float64Array.from(all, ({ ring }) => (ring.length ? ring[axis] / 2 : 0)));
   const shares = (values: Float64Array): Uint16Array => {

@@ -1,4 +1,4 @@
-import { AT_ONCE, kept } from "../memory";
+import { AT_ONCE, headOf, kept } from "../memory";
 import type { Bends } from "./bend";
 import type { Meetings } from "./meetings";
 import { isLess, type Outlines } from "./outlines";
@@ -65,7 +65,8 @@ export function separatePieces(outlines: Outlines, meetings: Meetings, bends: Be
     for (let e = begins[r]; e < begins[r + 1]; e += AT_ONCE)
       strip.walk(e, Math.min(begins[r + 1], e + AT_ONCE), outlines, touched, bends, nodes);
   }
-  return kept({ ...nodes.all(), ...strip.all() });
+  const { x, y, nodeOf } = nodes.all();
+  return kept(strip.all(x, y, nodeOf));
 }
 
 /** Pieces along one outline after the other. */
@@ -145,9 +146,10 @@ class Strip {
     this.node = node;
   }
 
-  all(): Omit<SeparatePieces, "x" | "y" | "nodeOf"> {
+  /** The pieces, between nodes at those places. */
+  all(x: Float64Array, y: Float64Array, nodeOf: Int32Array): SeparatePieces {
     const { from, to, first, last, edge, layer, count } = this;
-    return { from, to, first, last, edge, layer, count };
+    return { x, y, nodeOf, from, to, first, last, edge, layer, count };
   }
 }
 
@@ -186,14 +188,13 @@ class Nodes {
 
   all(): Pick<Pieces, "x" | "y" | "nodeOf"> {
     const { x, y, nodeOf, count } = this;
-    return { x: x.subarray(0, count), y: y.subarray(0, count), nodeOf };
+    return { x: headOf(x, count), y: headOf(y, count), nodeOf };
   }
 }
 
 /** Straight pieces, each pair of nodes once, from the lexicographically lesser one to the other; runs as they are. */
 function merged(separate: SeparatePieces, layers: number, isCut: (layer: number) => boolean): Pieces {
-  const { layer, count, ...all } = separate;
-  const { x, y } = all;
+  const { x, y, layer, count } = separate;
   const { order, begins, far } = straightFirst(separate);
   const turn = new Int32Array(count * layers);
   const from = new Int32Array(count);
@@ -201,7 +202,8 @@ function merged(separate: SeparatePieces, layers: number, isCut: (layer: number)
   const first = new Int32Array(count).fill(-1);
   const last = new Int32Array(count).fill(-1);
   const edge = new Int32Array(count);
-  const isCutLayer = Uint8Array.from({ length: layers }, (_, k) => (isCut(k) ? 1 : 0));
+  const isCutLayer = new Uint8Array(layers);
+  for (let k = 0; k < layers; k++) isCutLayer[k] = isCut(k) ? 1 : 0;
   const nodes = x.length;
   let n = 0;
   for (let u = 0; u < nodes; u++) {
@@ -224,28 +226,30 @@ function merged(separate: SeparatePieces, layers: number, isCut: (layer: number)
       if (told === k) continue;
       from[n] = isForward ? u : v;
       to[n] = isForward ? v : u;
-      edge[n++] = all.edge[order[told]];
+      edge[n++] = separate.edge[order[told]];
     }
   }
   for (let k = begins[nodes]; k < count; k++) {
     const e = order[k];
-    from[n] = all.from[e];
-    to[n] = all.to[e];
-    first[n] = all.first[e];
-    last[n] = all.last[e];
-    edge[n] = all.edge[e];
+    from[n] = separate.from[e];
+    to[n] = separate.to[e];
+    first[n] = separate.first[e];
+    last[n] = separate.last[e];
+    edge[n] = separate.edge[e];
     for (let i = 0; i < layers; i++) turn[n * layers + i] = 0;
     turn[n++ * layers + layer[e]] = 1;
   }
   return {
-    ...all,
-    from: from.subarray(0, n),
-    to: to.subarray(0, n),
-    first: first.subarray(0, n),
-    last: last.subarray(0, n),
-    edge: edge.subarray(0, n),
-    turn: turn.subarray(0, n * layers),
+    x,
+    y,
+    from: headOf(from, n),
+    to: headOf(to, n),
+    first: headOf(first, n),
+    last: headOf(last, n),
+    edge: headOf(edge, n),
+    turn: headOf(turn, n * layers),
     layers,
+    nodeOf: separate.nodeOf,
   };
 }
 

@@ -12,8 +12,8 @@ export class EdgeTree {
   private readonly levels: number[] = [];
   private readonly counts: number[] = [];
   readonly edges: number;
-  /** Levels and nodes still to be looked at: a few for each level. */
-  private readonly stack = new Int32Array(256);
+  /** Levels and nodes still to be looked at: no more at a time than the children of a node on each level. */
+  private readonly stack: Int32Array;
 
   constructor(private readonly list: EdgeList) {
     const { x, y, next } = list;
@@ -25,6 +25,7 @@ export class EdgeTree {
       nodes += count;
       if (count <= 1) break;
     }
+    this.stack = new Int32Array(2 * (1 + (FAN - 1) * this.levels.length));
     const b = new Float64Array(nodes * STRIDE);
     for (let node = 0; node < this.counts[0]; node++) {
       let x0 = Number.POSITIVE_INFINITY;
