@@ -47,7 +47,10 @@ export function arrange(
   );
   const layers: Layer[] = operands.map(({ rings }) => ({ outlines: rings, isCut: false }));
   if (cutters.length) layers.push({ outlines: cutters, isCut: true });
-  const grid = pixelGrid([...layers.flatMap(({ outlines }) => outlines), ...frame]);
+  const all: Ring[] = [];
+  for (const { outlines } of layers) for (const ring of outlines) all.push(ring);
+  for (const ring of frame) all.push(ring);
+  const grid = pixelGrid(all);
   const outlines = loadOutlines(grid, layers);
   const { meetings, bends } = bentOutlines(outlines, most);
   const pieces = piecesOf(outlines, meetings, bends, layers.length, (layer) => layers[layer].isCut);

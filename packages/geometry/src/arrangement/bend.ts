@@ -1,4 +1,4 @@
-import { AT_ONCE, GrowingInts, kept } from "../memory";
+import { AT_ONCE, GrowingInts, headOf, kept } from "../memory";
 import { crossRounded, pointOrder } from "../numeric";
 import { BentEdge } from "./bent-edge";
 import { CLEARANCE } from "./clearance";
@@ -49,12 +49,14 @@ export function bendEdges(outlines: Outlines, meetings: Meetings, margin: number
     if (passes > mostPasses) return null;
   }
   first[n] = bent.length;
+  let movedLater = 0;
+  for (let pass = 1; pass < movements.length; pass++) movedLater += movements[pass];
   return {
     first,
-    points: bent.values.slice(0, bent.length),
+    points: headOf(bent.values, bent.length),
     passes,
     movedFirst: movements[0],
-    movedLater: movements.subarray(1).reduce((sum, movement) => sum + movement, 0),
+    movedLater,
   };
 }
 

@@ -1,5 +1,5 @@
 import type { EdgeTree } from "../edge-tree";
-import { GrowingInts, kept } from "../memory";
+import { GrowingInts, headOf, kept } from "../memory";
 import type { Outlines } from "./outlines";
 
 /** Pixels of crossings. */
@@ -11,11 +11,10 @@ export interface Crossings {
 }
 
 /**
- * Points of the grid, each once and in the order in which they come first; in the same arrays. By a table, as nothing needs
- * them sorted.
+ * The first `count` points of the grid, each once and in the order in which they come first; the arrays may be used for
+ * them. By a table, as nothing needs them sorted.
  */
-export function distinct(xs: Float64Array, ys: Float64Array): Crossings {
-  const count = xs.length;
+export function distinct(xs: Float64Array, ys: Float64Array, count = xs.length): Crossings {
   const numberOf = new Int32Array(count);
   const bits = 33 - Math.clz32(count | 1);
   // Numbers from 1 on; what finds its place taken goes to the next one.
@@ -33,7 +32,7 @@ export function distinct(xs: Float64Array, ys: Float64Array): Crossings {
     }
     numberOf[k] = table[at] - 1;
   }
-  return kept({ x: xs.subarray(0, n), y: ys.subarray(0, n), numberOf });
+  return kept({ x: headOf(xs, n), y: headOf(ys, n), numberOf });
 }
 
 /** 32 bits from all bits of a grid point (D. E. Knuth's multiplicative hashing, 1973). */

@@ -1,4 +1,4 @@
-import { GrowingInts, kept } from "../memory";
+import { GrowingInts, headOf, kept } from "../memory";
 import type { Ring } from "../polygon";
 import type { Arrangement } from "./arrange";
 import type { Positions } from "./positions";
@@ -36,7 +36,7 @@ export function drawRings(
     edgesFirst[r + 1] = drawing.edges.length;
   }
   const { edges, verticesMoved } = drawing;
-  return { rings, edges: edges.values.subarray(0, edges.length), edgesFirst, verticesMoved };
+  return { rings, edges: headOf(edges.values, edges.length), edgesFirst, verticesMoved };
 }
 
 /** Draws one ring after the other. */

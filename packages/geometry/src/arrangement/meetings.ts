@@ -131,7 +131,7 @@ class PairMeetings implements PairVisitor {
   }
 
   crossings(): Crossings {
-    return distinct(this.xs.values.subarray(0, this.xs.length), this.ys.values.subarray(0, this.ys.length));
+    return distinct(this.xs.values, this.ys.values, this.xs.length);
   }
 
   /** The numbers of the pixels where twins cross. */

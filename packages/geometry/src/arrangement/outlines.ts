@@ -36,10 +36,16 @@ export interface Outlines extends GivenEdges {
 
 /** Throws `OperandError` for coordinates that are not finite. */
 export function loadOutlines(grid: PixelGrid, layers: readonly Layer[]): Outlines {
-  const all = layers.flatMap(({ outlines, isCut }, layer) =>
-    outlines.map((ring, index): Given => ({ ring, index, layer, isCut })),
-  );
-  const total = all.reduce((sum, { ring }) => sum + ring.length / 2, 0);
+  const all: Given[] = [];
+  let total = 0;
+  for (let layer = 0; layer < layers.length; layer++) {
+    const { outlines, isCut } = layers[layer];
+    for (let index = 0; index < outlines.length; index++) {
+      const ring = outlines[index];
+      all.push({ ring, index, layer, isCut });
+      total += ring.length / 2;
+    }
+  }
   const x = new Float64Array(total);
   const y = new Float64Array(total);
   const next = new Int32Array(total);
@@ -50,9 +56,10 @@ export function loadOutlines(grid: PixelGrid, layers: readonly Layer[]): Outline
   let endX = startX;
   let endY = startY;
   const place = new Int32Array(total);
-  const first: number[] = [0];
-  const layerOf: number[] = [];
-  const outlineOf: number[] = [];
+  const first = new Int32Array(all.length + 1);
+  const layerOf = new Int32Array(all.length);
+  const outlineOf = new Int32Array(all.length);
+  let count = 0;
   let n = 0;
   let dropped = 0;
   let shortEdges = 0;
@@ -79,13 +86,13 @@ export function loadOutlines(grid: PixelGrid, layers: readonly Layer[]): Outline
   for (const r of alongCurve(all)) {
     const { ring, index, layer, isCut } = all[r];
     const begin = n;
-    const count = ring.length / 2;
+    const vertices = ring.length / 2;
     let short = 0;
     // Where the last vertex began, in the ring, and where the first one ended.
     let from = 0;
     let beginTo = 0;
     let isParted = false;
-    for (let i = 0; i < count; i++) {
+    for (let i = 0; i < vertices; i++) {
       const px = ring[2 * i] + 0;
       const py = ring[2 * i + 1] + 0;
       const column = grid.column(px);
@@ -142,9 +149,9 @@ export function loadOutlines(grid: PixelGrid, layers: readonly Layer[]): Outline
     }
     shortEdges += short;
     next[n - 1] = isCut ? n - 1 : begin;
-    first.push(n);
-    layerOf.push(layer);
-    outlineOf.push(index);
+    layerOf[count] = layer;
+    outlineOf[count] = index;
+    first[++count] = n;
   }
   return {
     x: headOf(x, n),
@@ -157,9 +164,9 @@ export function loadOutlines(grid: PixelGrid, layers: readonly Layer[]): Outline
     givenX: headOf(givenX, n),
     givenY: headOf(givenY, n),
     place: headOf(place, n),
-    first: new Int32Array(first),
-    layerOf: new Int32Array(layerOf),
-    outlineOf: new Int32Array(outlineOf),
+    first: headOf(first, count + 1),
+    layerOf: headOf(layerOf, count),
+    outlineOf: headOf(outlineOf, count),
     dropped,
     shortEdges,
     united,
