@@ -1,4 +1,4 @@
-import { kept } from "../memory";
+import { giveBack, kept, lentDoubles } from "../memory";
 import type { Bends } from "./bend";
 import type { Offsets } from "./clearance";
 import type { PixelGrid } from "./grid";
@@ -34,6 +34,8 @@ export function positionsOf(
   const { nodeX, nodeY, nodeStays, nodeMoves } = positions;
   const offsets = offsetsOf(grid, outlines, meetings, pieces, positions);
   kept(new NearPieces(outlines, meetings, bends, pieces, offsets, positions)).keepAll();
+  giveBack(offsets.x);
+  giveBack(offsets.y);
   for (let u = 0; u < nodeX.length; u++) {
     if (nodeStays[u] !== KEPT) continue;
     nodeX[u] = grid.x(pieces.x[u]);
@@ -53,7 +55,7 @@ function offsetsOf(
   { nodeOf }: Pieces,
   { nodeX, nodeY, nodeStays }: Positions,
 ): Offsets {
-  const offsets: Offsets = { x: new Float64Array(x.length), y: new Float64Array(x.length) };
+  const offsets: Offsets = { x: lentDoubles(x.length), y: lentDoubles(x.length) };
   // Crossings stay where they are.
   for (let i = 0; i < givenX.length; i++) {
     const u = nodeOf[i];

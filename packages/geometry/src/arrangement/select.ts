@@ -196,7 +196,10 @@ function sourcesOf({ pieces }: Arrangement, { halfEdges, first }: HalfEdgeRings,
         }
     let isSame = true;
     for (let k = 0; k < layers; k++) if ((isFound[k] === 1) !== list.includes(k)) isSame = false;
-    if (!isSame) list = Array.from(isFound.keys()).filter((k) => isFound[k] === 1);
+    if (!isSame) {
+      list = [];
+      for (let k = 0; k < isFound.length; k++) if (isFound[k] === 1) list.push(k);
+    }
     return list;
   });
 }

@@ -1,3 +1,5 @@
+import { giveBack, lentDoubles } from "../memory";
+
 /** Edges as pairs of vertices: edge i runs from vertex i to vertex next[i]. */
 export interface EdgeList {
   x: Float64Array;
@@ -39,6 +41,7 @@ export class EdgePairs {
 
   all(): void {
     this.within(this.tree.levels.length - 1, 0);
+    this.leaves.end();
   }
 
   private within(level: number, node: number): void {
@@ -90,7 +93,7 @@ export class EdgePairs {
 /** Pairs of edges in leaves: boxes are made of the coordinates as they are needed, which is cheaper than keeping them. */
 class LeafPairs {
   private readonly mine = new Int32Array(LEAF);
-  private readonly box = new Float64Array(4 * LEAF);
+  private readonly box = lentDoubles(4 * LEAF);
   private readonly x: Float64Array;
   private readonly y: Float64Array;
   private readonly next: Int32Array;
@@ -103,6 +106,10 @@ class LeafPairs {
     this.x = tree.list.x;
     this.y = tree.list.y;
     this.next = tree.list.next;
+  }
+
+  end(): void {
+    giveBack(this.box);
   }
 
   within(node: number): void {

@@ -2,3 +2,4 @@
 export { headOf } from "./head";
 export { GrowingDoubles, GrowingInts } from "./growing";
 export { AT_ONCE, keepExamples, kept } from "./kept";
+export { giveBack, lentDoubles } from "./workspace";
