@@ -4,20 +4,21 @@ import {
   bounds,
   combine,
   flattenPath,
-  handoffFormats,
+  type HandoffFormat,
+  type HandoffOptions,
+  handOff,
+  handoffForms,
+  type MultiPolygon,
   momentsOf,
   operandOf,
   orientationOf,
-  type PolygonFormat,
+  type Path,
   parsePathData,
   perimeter,
   pointAt,
   signedArea,
   sourcesOf,
   traceEdges,
-  writeCurves,
-  writeEdgeTable,
-  writePolygons,
 } from "../src";
 
 const ring = (...values: number[]): Float64Array => Float64Array.from(values);
@@ -44,7 +45,7 @@ test("area, perimeter, bounds and orientation of rings", () => {
 });
 
 /** Reads a hand-off back: all its points by ring. */
-const readBack: Record<PolygonFormat, (text: string) => number[][]> = {
+const readBack: Record<Exclude<HandoffFormat, "svg-curves" | "edge-table">, (text: string) => number[][]> = {
   typescript(text) {
     const value = new Function(`return ${text.slice(text.indexOf("] =") + 4, text.lastIndexOf(";"))}`)();
     return value.flatMap((p: { outer: number[][]; holes: number[][][] }) => [p.outer, ...p.holes].map((r) => r.flat()));
@@ -66,24 +67,36 @@ const readBack: Record<PolygonFormat, (text: string) => number[][]> = {
   wkt: (text) => [...text.matchAll(/\(([^()]+)\)/g)].map(([, body]) => body.split(/[ ,]+/).map(Number).slice(0, -2)),
 };
 
-test.each(Object.keys(readBack) as PolygonFormat[])("%s holds the very rings", (format) => {
-  const { text, vertices, rounding, merged } = writePolygons(format, pierced, { name: "green", decimals: 3 });
+const written = (format: HandoffFormat, polygons: MultiPolygon, options: HandoffOptions) =>
+  handOff(format, { polygons, sources: () => [] }, options);
+
+/** The curves of a path, as though a flat one had been traced back to them. */
+const curvesOf = (path: Path, decimals: number) =>
+  handOff(
+    "svg-curves",
+    { polygons: [], sources: () => sourcesOf(path, flattenPath(path, { tolerance: 0.01 }), "") },
+    { name: "", decimals },
+  );
+
+test.each(Object.keys(readBack) as (keyof typeof readBack)[])("%s holds the very rings", (format) => {
+  const { text, vertices, rounding, merged } = written(format, pierced, { name: "green", decimals: 3 });
   expect(readBack[format](text)).toEqual(allRings(pierced).map((r) => [...r]));
   expect({ vertices, rounding, merged }).toEqual({ vertices: 7, rounding: 0, merged: 0 });
 });
 
 test("path data with curves holds the very segments", () => {
   const path = parsePathData("M 0 0 C 1 5 7 5 8 0 A 4 3 0 0 1 0 0 Z M 20 0 Q 25 9 30 0 L 25 -5 Z");
-  const { text, vertices, rounding } = writeCurves(path, { decimals: 6 });
-  expect({ vertices, rounding }).toEqual({ vertices: 4, rounding: 0 });
+  const { text, vertices, rounding } = curvesOf(path, 6);
+  // With the edge that closes the second outline.
+  expect({ vertices, rounding }).toEqual({ vertices: 5, rounding: 0 });
   const back = parsePathData(text);
   expect(back.subpaths.map(({ segments }) => segments.map(({ kind }) => kind))).toEqual([
     ["cubic", "arc"],
-    ["quadratic", "line"],
+    ["quadratic", "line", "line"],
   ]);
   expect(momentsOf(back).area).toBeCloseTo(momentsOf(path).area, 4);
-  expect(() => writeCurves(path, { decimals: 18 })).toThrow("decimals must be a whole number from 0 to 17, not 18");
-  expect(Object.keys(handoffFormats).sort()).toEqual([...Object.keys(readBack), "svg-curves", "edge-table"].sort());
+  expect(() => curvesOf(path, 18)).toThrow("decimals must be a whole number from 0 to 17, not 18");
+  expect(Object.keys(handoffForms).sort()).toEqual([...Object.keys(readBack), "svg-curves", "edge-table"].sort());
 });
 
 test("an edge table tells each edge with the segment and the parameters that it comes from", () => {
@@ -93,7 +106,11 @@ test("an edge table tells each edge with the segment and the parameters that it 
   const [a, b] = flat.map(({ subpaths }) => operandOf([{ outer: subpaths[0].vertices, holes: [] }]));
   const result = combine("difference", a, b);
   const sources = traceEdges(result, [sourcesOf(disc, flat[0], 'the "pond", wet'), sourcesOf(box, flat[1], "wall")]);
-  const { text, vertices, rounding } = writeEdgeTable(result.polygons, sources, { decimals: 6 });
+  const { text, vertices, rounding } = handOff(
+    "edge-table",
+    { polygons: result.polygons, sources: () => sources },
+    { name: "", decimals: 6 },
+  );
   const [head, ...rows] = text.trimEnd().split("\r\n");
   expect(head).toBe("polygon,ring,edge,x0,y0,x1,y1,source,subpath,segment,from,to");
   expect(rows).toHaveLength(vertices);
@@ -114,35 +131,28 @@ test("an edge table tells each edge with the segment and the parameters that it 
     expect(from).not.toBe(to);
   });
   expect(walls).toBe(1);
-  expect(() => writeEdgeTable([], [], { decimals: -1 })).toThrow(RangeError);
+  expect(() => written("edge-table", [], { name: "", decimals: -1 })).toThrow(RangeError);
 });
 
 test("rounding says how far it moves a vertex and which vertices it makes equal", () => {
-  const { text, rounding, merged } = writePolygons(
-    "wkt",
-    [{ outer: ring(0, 0, 1.24, 0, 1.26, 0.04, 0, 5), holes: [] }],
-    {
-      name: "a",
-      decimals: 1,
-    },
-  );
+  const { text, rounding, merged } = written("wkt", [{ outer: ring(0, 0, 1.24, 0, 1.26, 0.04, 0, 5), holes: [] }], {
+    name: "a",
+    decimals: 1,
+  });
   expect(text).toBe("POLYGON ((0 0, 1.2 0, 1.3 0, 0 5, 0 0))\n");
   expect(rounding).toBeCloseTo(Math.hypot(0.04, 0.04));
   expect(merged).toBe(0);
   expect(
-    writePolygons("wkt", [{ outer: ring(0, 0, 1.24, 0, 1.23, 0.04, 0, 5), holes: [] }], { name: "a", decimals: 1 })
-      .merged,
+    written("wkt", [{ outer: ring(0, 0, 1.24, 0, 1.23, 0.04, 0, 5), holes: [] }], { name: "a", decimals: 1 }).merged,
   ).toBe(1);
 });
 
 test("nothing, several polygons, odd names and counts of decimals out of range", () => {
-  expect(writePolygons("wkt", [], { name: "a", decimals: 2 }).text).toBe("MULTIPOLYGON EMPTY\n");
+  expect(written("wkt", [], { name: "a", decimals: 2 }).text).toBe("MULTIPOLYGON EMPTY\n");
   const two = [pierced[0], { outer: ring(20, 0, 21, 0, 20, 1), holes: [] }];
-  expect(writePolygons("wkt", two, { name: "a", decimals: 2 }).text).toMatch(
-    /^MULTIPOLYGON \(\(\(.*\)\), \(\(.*\)\)\)\n$/,
-  );
-  expect(writePolygons("typescript", two, { name: "3 ponds", decimals: 2 }).text).toMatch(/^export const _3_ponds:/);
-  expect(() => writePolygons("json", two, { name: "a", decimals: 18 })).toThrow(
+  expect(written("wkt", two, { name: "a", decimals: 2 }).text).toMatch(/^MULTIPOLYGON \(\(\(.*\)\), \(\(.*\)\)\)\n$/);
+  expect(written("typescript", two, { name: "3 ponds", decimals: 2 }).text).toMatch(/^export const _3_ponds:/);
+  expect(() => written("json", two, { name: "a", decimals: 18 })).toThrow(
     "decimals must be a whole number from 0 to 17",
   );
 });

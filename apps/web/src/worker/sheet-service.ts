@@ -2,15 +2,13 @@ import {
   contours,
   type DistanceIndex,
   distanceIndex,
-  keepCurves,
+  handOff,
+  handoffForms,
   type LocationIndex,
   locationIndex,
   type MultiPolygon,
   operandOf,
   type Path,
-  writeCurves,
-  writeEdgeTable,
-  writePolygons,
 } from "@vertexon/geometry";
 import {
   type Attachment,
@@ -258,14 +256,9 @@ export class SheetService {
   handoff(name: string, format: HandoffFormat, decimals: number): (Handoff & { error: number }) | null {
     const shape = this.shape(name);
     if (!shape) return null;
-    if (format === "svg-curves") {
-      const { path } = keepCurves(shape.regionSources(name));
-      return { ...writeCurves(path, { decimals }), error: shape.curveError };
-    }
-    const { error } = shape;
-    if (format === "edge-table")
-      return { ...writeEdgeTable(shape.polygons, shape.regionSources(name), { decimals }), error };
-    return { ...writePolygons(format, shape.polygons, { name: plainName(name), decimals }), error };
+    const handed = { polygons: shape.polygons, sources: () => shape.regionSources(name) };
+    const error = handoffForms[format].keepsCurves ? shape.curveError : shape.error;
+    return { ...handOff(format, handed, { name: plainName(name), decimals }), error };
   }
 
   private shapes(): { name: string; shape: Shape }[] {

@@ -6,7 +6,5 @@
  * sense and the order of vertices together. Numbers are rounded to a count of decimals; how far that can move a vertex
  * is part of the result, and so is every vertex that rounding made equal to the one before it.
  */
-export { type Handoff, type HandoffFormat, type HandoffOptions, handoffFormats } from "./handoff";
-export { writeCurves } from "./write-curves";
-export { writeEdgeTable } from "./write-edge-table";
-export { type PolygonFormat, writePolygons } from "./write-polygons";
+export type { Form, HandedShape, Handoff, HandoffOptions } from "./form";
+export { type HandoffFormat, handOff, handoffForms } from "./forms";

@@ -1,4 +1,4 @@
-import { type HandoffFormat, handoffFormats } from "@vertexon/geometry";
+import { type HandoffFormat, handoffForms } from "@vertexon/geometry";
 import { constants, describe, functions, namedShapesIn, type Value } from "../functions";
 import { foreignName } from "../messages/foreign-words";
 import { misspelled } from "../messages/misspelled";
@@ -193,8 +193,8 @@ export class Run {
     return this.ofKind("emit").flatMap(({ from, statement }) => {
       const { format, formatSpan, decimals, file } = statement;
       const shape = this.emitted(from, statement, kept);
-      if (!Object.hasOwn(handoffFormats, format)) {
-        const known = Object.keys(handoffFormats);
+      if (!Object.hasOwn(handoffForms, format)) {
+        const known = Object.keys(handoffForms);
         const otherwise = `; there are ${known.join(", ")}`;
         this.reportError(from, misspelled(formatSpan, `no format "${format}"`, format, known, otherwise));
         return [];

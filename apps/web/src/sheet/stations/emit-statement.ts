@@ -1,4 +1,4 @@
-import { type HandoffFormat, handoffFormats } from "@vertexon/geometry";
+import { type HandoffFormat, handoffForms } from "@vertexon/geometry";
 
 /** The statement that keeps how a shape is handed off. */
 export function emitStatement(name: string, format: HandoffFormat, decimals: number, file: string): string {
@@ -7,5 +7,5 @@ export function emitStatement(name: string, format: HandoffFormat, decimals: num
 
 /** A file's name with the usual ending of a format. */
 export function withEnding(file: string, format: HandoffFormat): string {
-  return file.replace(/\.[^.]*$|$/, `.${handoffFormats[format].ending}`);
+  return file.replace(/\.[^.]*$|$/, `.${handoffForms[format].ending}`);
 }

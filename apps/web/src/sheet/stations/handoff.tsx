@@ -1,4 +1,4 @@
-import { type Handoff, type HandoffFormat, handoffFormats } from "@vertexon/geometry";
+import { type Handoff, type HandoffFormat, handoffForms } from "@vertexon/geometry";
 import { Button, InputNumber, Segmented } from "antd";
 import { useState } from "react";
 import { useCopy } from "@/client/use-copy";
@@ -10,7 +10,7 @@ import type { StationProps } from "./context";
 import { emitStatement, withEnding } from "./emit-statement";
 import { Empty, Facts, Panel, Pending } from "./panel";
 
-const FORMATS = Object.entries(handoffFormats).map(([value, { title }]) => ({
+const FORMATS = Object.entries(handoffForms).map(([value, { title }]) => ({
   value: value as HandoffFormat,
   label: title,
 }));
@@ -38,7 +38,7 @@ export function HandoffStation({ view, thread, shape, onEdit }: StationProps) {
       </Panel>
     );
 
-  const file = emission?.file ?? `${plainName(name)}.${handoffFormats[format].ending}`;
+  const file = emission?.file ?? `${plainName(name)}.${handoffForms[format].ending}`;
   const change = (f: HandoffFormat, d: number) => {
     setOwn({ format: f, decimals: d });
     if (!emission) return;
@@ -52,7 +52,7 @@ export function HandoffStation({ view, thread, shape, onEdit }: StationProps) {
   const save = () => {
     if (!handoff) return;
     const link = document.createElement("a");
-    link.href = URL.createObjectURL(new Blob([handoff.text], { type: "text/plain" }));
+    link.href = URL.createObjectURL(new Blob([handoff.text], { type: handoffForms[format].mediaType }));
     link.download = file;
     link.click();
     URL.revokeObjectURL(link.href);
