@@ -3,6 +3,7 @@ import { Button, Progress, Splitter } from "antd";
 import { memo, type RefObject, useEffect, useState } from "react";
 import { PartBoundary } from "@/client/part-boundary";
 import { plural } from "@/format/numbers";
+import { tokens } from "@/theme/tokens";
 import { Mistakes } from "./mistakes";
 import type { Lit } from "./plan/scene";
 import { Rail } from "./rail";
@@ -133,16 +134,22 @@ function Computing({ since, progress }: Busy) {
   const { name = null, done = 0, total = 0 } = progress ?? {};
   return (
     <>
-      <span className="computing-name">{name ? `computing ${name}` : "computing"}</span>
+      <span
+        className="computing-name"
+        title={name ? `computing ${name}: ${done} of ${total} definitions are done` : ""}
+      >
+        computing{name && <span className="mono"> {name}</span>}
+      </span>
       {total > 1 && (
         <Progress
           percent={Math.floor((100 * done) / total)}
           showInfo={false}
-          size={[60, 4]}
+          size={[36, 4]}
+          strokeColor={tokens.plum}
           aria-label={`${done} of ${total} definitions are done`}
         />
       )}
-      {seconds > 0 && <span className="quiet">{seconds} s</span>}
+      {seconds > 0 && <span className="quiet mono">{seconds} s</span>}
     </>
   );
 }
