@@ -42,14 +42,7 @@ export const arcFunctions: FunctionSignature[] = [
     parameters: [at, radius, from, sweep],
     returns: "shape",
     example: "arc((50, 50), radius: 40, from: 30deg, sweep: 120deg)",
-    run(args, sheet) {
-      const centre = args.point("at");
-      const r = args.positive("radius");
-      const builder = startOn(centre, r, args.angle("from", 0));
-      builder.around(centre.x, centre.y, sweepOf(args));
-      const handles = arcHandles(args, centre, r);
-      return shapeOf({ subpaths: [builder.open()] }, sheet, [centre], centre, { handles });
-    },
+    run: (args, sheet) => arcShape(args, sheet, (arc) => arc.open()),
   },
   {
     name: "arcvia",
@@ -134,14 +127,7 @@ export const arcFunctions: FunctionSignature[] = [
     parameters: [at, radius, from, sweep],
     returns: "shape",
     example: "segment((40, 40), radius: 30, from: 0deg, sweep: 140deg)",
-    run(args, sheet) {
-      const centre = args.point("at");
-      const r = args.positive("radius");
-      const builder = startOn(centre, r, args.angle("from", 0));
-      builder.around(centre.x, centre.y, sweepOf(args));
-      const handles = arcHandles(args, centre, r);
-      return shapeOf({ subpaths: [builder.closed()] }, sheet, [centre], centre, { handles });
-    },
+    run: (args, sheet) => arcShape(args, sheet, (arc) => arc.closed()),
   },
   {
     name: "ring",
@@ -162,6 +148,15 @@ export const arcFunctions: FunctionSignature[] = [
     },
   },
 ];
+
+/** The arc that arguments tell by its centre, ended in one way or the other. */
+function arcShape(args: Bound, sheet: SheetContext, end: (arc: OutlineBuilder) => Subpath): Shape {
+  const centre = args.point("at");
+  const r = args.positive("radius");
+  const arc = startOn(centre, r, args.angle("from", 0));
+  arc.around(centre.x, centre.y, sweepOf(args));
+  return shapeOf({ subpaths: [end(arc)] }, sheet, [centre], centre, { handles: arcHandles(args, centre, r) });
+}
 
 function sweepOf(args: Bound): number {
   const value = args.angle("sweep", TURN);
