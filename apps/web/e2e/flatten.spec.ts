@@ -49,13 +49,15 @@ test("a click on the curve of vertices against tolerance takes that tolerance; s
   await openFlatten(page);
   const chart = page.getByTestId("count-chart").locator("canvas");
   await chart.scrollIntoViewIfNeeded();
-  const box = (await chart.boundingBox())!;
   const before = await vertices(page);
-  // Points lie a few pixels apart along the curve: one of these is near enough to one of them.
-  for (let x = 0.35; x < 0.6 && (await vertices(page)) === before; x += 0.02)
-    for (let y = 0.2; y < 0.85 && (await vertices(page)) === before; y += 0.04)
-      await page.mouse.click(box.x + x * box.width, box.y + y * box.height);
-  await expect.poll(() => vertices(page)).not.toBe(before);
+  // Points lie a few pixels apart along the curve: one of these is near enough to one of them, once the chart is there.
+  await expect(async () => {
+    const box = (await chart.boundingBox())!;
+    for (let x = 0.35; x < 0.6 && (await vertices(page)) === before; x += 0.02)
+      for (let y = 0.2; y < 0.85 && (await vertices(page)) === before; y += 0.04)
+        await page.mouse.click(box.x + x * box.width, box.y + y * box.height);
+    await expect.poll(() => vertices(page), { timeout: 3000 }).not.toBe(before);
+  }).toPass();
   expect(await savedScript(page)).not.toContain("tolerance 0.2\n");
   await page.getByRole("tab", { name: "Magnifier" }).click();
   await expect(page.getByTestId("spot")).toHaveText(/^1 of \d+: 0\.\d+$/);

@@ -2,7 +2,7 @@ import { transformPoint } from "@vertexon/geometry";
 import type { Handle } from "@vertexon/notation";
 import { tokens, tones, withAlpha } from "@/theme/tokens";
 import type { ShapeView, SheetView } from "@/worker/views";
-import type { Station } from "../stations/station";
+import { planOf, type Station } from "../stations/station";
 import type { Backdrop } from "./backdrop";
 import { type Camera, decimalsAt, RULER, toScreen } from "./camera";
 import { drawGrid, drawPaper, drawRulers } from "./draw-grid";
@@ -68,12 +68,12 @@ export function drawPlan(ctx: CanvasRenderingContext2D, scene: Scene, backdrop: 
   const { camera, view, station } = scene;
   const only: Only = (definition) => !backdrop || backdrop.moved.has(definition);
   ctx.clearRect(0, 0, camera.width, camera.height);
-  if (backdrop && station !== "field")
+  if (backdrop && !planOf(station).isField)
     backdrop.paint(ctx, camera, (own) => drawBack(own, scene, (definition) => !only(definition)));
   else drawBack(ctx, scene, () => false);
   ctx.save();
   clipToPlan(ctx, camera);
-  if (station === "field") drawFieldStation(ctx, scene);
+  if (planOf(station).isField) drawFieldStation(ctx, scene);
   else {
     drawShapes(ctx, scene, only);
     drawMarks(ctx, scene);
@@ -96,7 +96,7 @@ function drawBack(ctx: CanvasRenderingContext2D, scene: Scene, only: Only): void
   drawPaper(ctx, camera);
   drawPictures(ctx, camera, view, scene.images);
   drawGrid(ctx, camera, view.plan);
-  if (station !== "field") {
+  if (!planOf(station).isField) {
     drawShapes(ctx, scene, only);
     drawNames(ctx, scene, only);
   }
@@ -110,7 +110,8 @@ function clipToPlan(ctx: CanvasRenderingContext2D, camera: Camera): void {
 }
 
 function drawShapes(ctx: CanvasRenderingContext2D, scene: Scene, only: Only): void {
-  const { camera, view, station, shape, lit, overlay } = scene;
+  const { camera, view, shape, lit, overlay } = scene;
+  const { isEdited, vertices, numbers, trueOutline } = planOf(scene.station);
   const shown = new Set(results(view).map(({ name }) => name));
   // One tone a definition: the items of a list belong together.
   const definitions = [...new Set(results(view).map(({ definition }) => definition))];
@@ -126,9 +127,9 @@ function drawShapes(ctx: CanvasRenderingContext2D, scene: Scene, only: Only): vo
   if (!shape || !only(shape.definition)) return;
   const colour = shown.has(shape.name) ? tokens.ink : tokens.plum;
   strokeOutline(ctx, camera, shape.shape, { colour, width: 1.8 });
-  if (station === "flatten") strokeTrueOutline(ctx, camera, shape.shape, tokens.plum);
-  if (station !== "probe") drawVertices(ctx, camera, shape.shape, colour);
-  if (station === "define") drawCurveHandles(ctx, camera, shape.shape);
+  if (trueOutline) strokeTrueOutline(ctx, camera, shape.shape, tokens.plum);
+  if (vertices) drawVertices(ctx, camera, shape.shape, colour);
+  if (isEdited) drawCurveHandles(ctx, camera, shape.shape);
   drawRegions(ctx, camera, overlay);
   const { framed = [] } = overlay;
   for (const { name, shape: each } of shapesOf(view))
@@ -138,10 +139,10 @@ function drawShapes(ctx: CanvasRenderingContext2D, scene: Scene, only: Only): vo
   drawNumbered(ctx, camera, overlay);
   drawRays(ctx, camera, overlay);
   drawTravel(ctx, camera, shape.shape, overlay);
-  if (station === "flatten") drawWorstSpot(ctx, camera, shape.shape, overlay.spot);
+  if (trueOutline) drawWorstSpot(ctx, camera, shape.shape, overlay.spot);
   if (lit.ring !== undefined) lightRing(ctx, camera, shape.shape, lit.ring);
   if (lit.vertex) lightVertex(ctx, camera, shape.shape, lit.vertex);
-  if (station === "define" || station === "handoff") numberVertices(ctx, camera, shape.shape);
+  if (numbers) numberVertices(ctx, camera, shape.shape);
 }
 
 function lightRing(ctx: CanvasRenderingContext2D, camera: Camera, shape: ShapeView, ring: number): void {
@@ -172,15 +173,16 @@ function lightVertex(
 }
 
 function drawMarks(ctx: CanvasRenderingContext2D, scene: Scene): void {
-  const { camera, view, station, chosen, spots, grip, lit } = scene;
+  const { camera, view, chosen, spots, grip, lit } = scene;
+  const { isEdited, isAsked } = planOf(scene.station);
   const probes = new Set<string>();
   for (const { name, value } of view.definitions) {
-    if (value?.type !== "probe" || (station !== "probe" && name !== chosen)) continue;
+    if (value?.type !== "probe" || (!isAsked && name !== chosen)) continue;
     probes.add(name);
     drawProbe(ctx, camera, value, lit.probe ?? null);
   }
   for (const { value, handles } of view.definitions)
-    if (value?.type === "point" && handles.length === 0 && station === "define")
+    if (value?.type === "point" && handles.length === 0 && isEdited)
       drawDot(ctx, ...toScreen(camera, value.x, value.y));
   for (const spot of spots) {
     const [x, y] = toScreen(camera, spot.x, spot.y);
@@ -205,7 +207,7 @@ function isSpot(spot: HandleSpot, wanted: Picked["handle"]): boolean {
 
 /** A frame around what was picked. */
 function drawPicked(ctx: CanvasRenderingContext2D, { camera, picked, shape, spots, station }: Scene): void {
-  if (!picked || station !== "define") return;
+  if (!picked || !planOf(station).isEdited) return;
   const { corner } = picked;
   const corners = corner && corner.shape === shape?.name ? shape.shape.corners[corner.subpath] : null;
   const spot = spots.find((each) => isSpot(each, picked.handle));
@@ -235,7 +237,8 @@ function drawSnap(ctx: CanvasRenderingContext2D, camera: Camera, { x, y, what }:
 
 /** Names of what is chosen first, then of points, results and plain operands, as far as there is room. */
 function drawNames(ctx: CanvasRenderingContext2D, scene: Scene, only: Only): void {
-  const { camera, view, station, chosen, shape, spots } = scene;
+  const { camera, view, chosen, shape, spots } = scene;
+  const { isEdited, isAsked } = planOf(scene.station);
   const labels = new Labels(ctx, camera);
   const all = shapesOf(view);
   const crowded = crowdedAmong(results(view));
@@ -243,14 +246,14 @@ function drawNames(ctx: CanvasRenderingContext2D, scene: Scene, only: Only): voi
     namePlaces(ctx, camera, name, named.shape, crowded.has(named));
   for (const { x, y } of spots) labels.avoid(...toScreen(camera, x, y), 7);
   for (const { value } of view.definitions)
-    if (value?.type === "probe" && station === "probe")
+    if (value?.type === "probe" && isAsked)
       for (const point of value.points) {
         const [x, y] = toScreen(camera, point.x, point.y);
         labels.avoid(x, y, 16);
         labels.avoid(x + 36, y, 24); // the distance's digits
       }
   if (shape && only(shape.definition)) labels.place(shape.name, placesOf(shape), true);
-  if (station === "define")
+  if (isEdited)
     for (const { name, value } of view.definitions) {
       if (value?.type !== "point" || !only(name)) continue;
       const [x, y] = toScreen(camera, value.x, value.y);
@@ -301,17 +304,18 @@ export function handleSpots(
   chosen: string | null,
   shape: NamedShape | null,
 ): HandleSpot[] {
-  if (station === "field") return [];
+  const { isField, isEdited, isAsked } = planOf(station);
+  if (isField) return [];
   return view.definitions.flatMap(({ name, handles, value }) => {
     const isProbe = value?.type === "probe";
     const isLong = hasMany(handles);
-    const isShown = name === chosen || (station === "define" && name === shape?.definition);
-    const offered = isShown || (station === "probe" ? isProbe : station === "define" && !isProbe && !isLong);
+    const isShown = name === chosen || (isEdited && name === shape?.definition);
+    const offered = isShown || (isAsked ? isProbe : isEdited && !isProbe && !isLong);
     if (!offered) return [];
     return handles.flatMap((handle, index) => {
       // Control points are drawn for the shape in question only; what is not seen cannot be taken.
       if (handle.role !== "vertex" && name !== shape?.definition) return [];
-      if (handle.role === "number" && station !== "define") return [];
+      if (handle.role === "number" && !isEdited) return [];
       const [x, y] = transformPoint(handle.map, handle.x, handle.y);
       const mark = handle.role !== "vertex" ? handle.role : isLong ? "plain" : "ticks";
       return [{ definition: name, index, x, y, mark, handle }];

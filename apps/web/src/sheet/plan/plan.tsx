@@ -3,7 +3,7 @@
 import { type PointerEvent as ReactPointerEvent, useCallback, useEffect, useMemo, useRef, useState } from "react";
 import type { SheetThread } from "@/worker/sheet-thread";
 import type { SheetView } from "@/worker/views";
-import type { Station } from "../stations/station";
+import { planOf, type Station } from "../stations/station";
 import { Backdrop } from "./backdrop";
 import { type Camera, decimalsAt, toPlan, toScreen } from "./camera";
 import { CursorStrip } from "./cursor-strip";
@@ -67,6 +67,7 @@ const STILL = 4;
 
 export function Plan(props: Props) {
   const { view, thread, station, chosen, shape, lit, overlay, picked, images, interval, reach } = props;
+  const { isField, isEdited, isAsked } = planOf(station);
   const canvas = useRef<HTMLCanvasElement>(null);
   const frame = useRef<HTMLDivElement>(null);
   const { seen, zoomBy, zoomTo, fitAll, panBy } = useCamera(frame, canvas, view.plan);
@@ -88,7 +89,7 @@ export function Plan(props: Props) {
   }, [seen, pointer]);
   const inspected = useInspection(thread, view, backdrop ? null : (shape?.name ?? null), at);
   const closing = draft !== null && seen !== null && pointer !== null && closesDraft(seen, draft, ...pointer);
-  const fieldShape = station === "field" ? (shape?.name ?? null) : null;
+  const fieldShape = isField ? (shape?.name ?? null) : null;
   const picture = useFieldPicture(thread, view, fieldShape, seen, interval, reach);
   const spots = useMemo(() => handleSpots(view, station, chosen, shape), [view, station, chosen, shape]);
 
@@ -167,7 +168,7 @@ export function Plan(props: Props) {
     const { offsetX: px, offsetY: py, button } = event;
     const isFree = draft !== null || overlay.line !== undefined;
     const spot = button === 0 && !isFree ? spotAt(px, py) : null;
-    const corner = button === 0 && !isFree && station === "define" && shape ? cornerAt(seen, shape, px, py) : null;
+    const corner = button === 0 && !isFree && isEdited && shape ? cornerAt(seen, shape, px, py) : null;
     const taken = spot && isDriven(spot.handle) ? props.onTake(spot) : null;
     const isFixed = !taken && (spot !== null || corner !== null);
     let last: [number, number] = [px, py];
@@ -223,20 +224,20 @@ export function Plan(props: Props) {
       return setDraft([...draft, rounded(to)]);
     }
     if (overlay.onPlace?.(x, y, rounded(place(seen, px, py, free, null)))) return;
-    const corner = station === "define" && shape ? cornerAt(seen, shape, px, py) : null;
+    const corner = isEdited && shape ? cornerAt(seen, shape, px, py) : null;
     if (spot) props.onChoose(spot.definition);
     if (spot || corner)
       return props.onPick({ handle: spot && { definition: spot.definition, index: spot.index }, corner });
     props.onPick(null);
-    if (station === "probe") return props.onProbe(x, y);
+    if (isAsked) return props.onProbe(x, y);
     // A double click on an edge of the chosen shape adds a vertex there, whatever lies above it.
-    if (station === "define" && shape?.name === chosen && edgeAt(seen, shape, px, py)) return;
+    if (isEdited && shape?.name === chosen && edgeAt(seen, shape, px, py)) return;
     const hit = shapeAt(canvas.current, seen, view, px, py, chosen);
     if (hit) props.onChoose(hit);
   };
 
   const insertAt = (px: number, py: number) => {
-    if (!seen || draft || station !== "define" || !shape || spotAt(px, py)) return;
+    if (!seen || draft || !isEdited || !shape || spotAt(px, py)) return;
     const edge = edgeAt(seen, shape, px, py);
     if (edge) props.onInsert(edge.subpath, edge.corner, edge.x, edge.y, decimalsAt(seen));
   };
@@ -254,7 +255,7 @@ export function Plan(props: Props) {
 
   const arrow = (dx: number, dy: number, fine: boolean, far: boolean) => {
     if (!seen) return;
-    if (!picked || station !== "define") return panBy(-40 * dx, -40 * dy);
+    if (!picked || !isEdited) return panBy(-40 * dx, -40 * dy);
     const step = far ? 10 : fine ? 0.1 : 1;
     props.onNudge(dx * step, (view.plan.yDown ? 1 : -1) * dy * step);
   };
@@ -281,7 +282,7 @@ export function Plan(props: Props) {
     } else if (overlay.line) {
       keys.set("Escape", overlay.line.onClear);
       keys.set("Backspace", overlay.line.onBack);
-    } else if (picked && station === "define") {
+    } else if (picked && isEdited) {
       keys.set("Escape", () => props.onPick(null));
       keys.set("Delete", props.onRemove);
       keys.set("Backspace", props.onRemove);
@@ -304,7 +305,7 @@ export function Plan(props: Props) {
           tabIndex={0}
           aria-label="The plan: the shapes that the script computes"
           data-camera={seen ? JSON.stringify(seen) : undefined}
-          style={{ cursor: draft || overlay.line || station === "probe" ? "crosshair" : grip ? "grab" : "default" }}
+          style={{ cursor: draft || overlay.line || isAsked ? "crosshair" : grip ? "grab" : "default" }}
           onPointerDown={press}
           onPointerMove={({ nativeEvent }) => {
             const { offsetX: px, offsetY: py } = nativeEvent;
@@ -331,7 +332,7 @@ export function Plan(props: Props) {
             <span className="quiet"> · Backspace takes one back · Escape cancels</span>
           </div>
         )}
-        {!draft && picked && station === "define" && (
+        {!draft && picked && isEdited && (
           <div className="plan-hint">
             Arrow keys move it by 1 <span className="quiet">(Shift 10, Alt 0.1)</span>
             {picked.corner && <span className="quiet"> · Page keys: next vertex · Delete removes it</span>}
@@ -339,7 +340,7 @@ export function Plan(props: Props) {
         )}
         <PlanButtons
           scale={seen?.scale ?? null}
-          drawing={station === "define" ? draft !== null : null}
+          drawing={isEdited ? draft !== null : null}
           onOutline={draft ? cancelDraft : startDraft}
           snapping={snapping}
           onSnapping={setSnapping}

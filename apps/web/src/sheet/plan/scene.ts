@@ -1,7 +1,7 @@
 import type { Bounds, MultiPolygon, Path, Ring } from "@vertexon/geometry";
 import type { Handle, Mark } from "@vertexon/notation";
 import type { FieldPicture, ShapeView, SheetView, Spot } from "@/worker/views";
-import type { Station } from "../stations/station";
+import { planOf, type Station } from "../stations/station";
 
 export interface NamedShape {
   /** The expression that stands for it in the script: its definition's name, or an item of that, such as `posts.at(2)`. */
@@ -151,6 +151,6 @@ export function movedWith(view: SheetView, { definition, handle }: HandleSpot): 
 /** The shape that a station is about. Combine is about the chosen one if it is combined, or else the last one that is. */
 export function shapeInQuestion(view: SheetView, chosen: string | null, station: Station): NamedShape | null {
   const shape = shapeBehind(view, chosen);
-  if (station !== "combine" || shape?.shape.combination) return shape;
+  if (!planOf(station).isCombined || shape?.shape.combination) return shape;
   return results(view).findLast((each) => each.shape.combination) ?? shape;
 }

@@ -1,4 +1,4 @@
-import { memo } from "react";
+import { type ComponentType, memo } from "react";
 import { CombineStation } from "./combine/combine";
 import type { StationProps } from "./context";
 import { DefineStation } from "./define/define";
@@ -15,20 +15,17 @@ export interface Side {
   onInterval(interval: number | null): void;
 }
 
+const PANELS: Record<Station, ComponentType<StationProps & Pick<Side, "interval" | "onInterval">>> = {
+  define: DefineStation,
+  flatten: FlattenStation,
+  combine: CombineStation,
+  probe: ProbeStation,
+  field: FieldStation,
+  handoff: HandoffStation,
+};
+
 /** The panel of the station that is shown; rendered anew only when what it shows is another. */
 export const StationPanel = memo(function StationPanel({ station, props, interval, onInterval }: Side) {
-  switch (station) {
-    case "define":
-      return <DefineStation {...props} />;
-    case "flatten":
-      return <FlattenStation {...props} />;
-    case "combine":
-      return <CombineStation {...props} />;
-    case "probe":
-      return <ProbeStation {...props} />;
-    case "field":
-      return <FieldStation {...props} interval={interval} onInterval={onInterval} />;
-    case "handoff":
-      return <HandoffStation {...props} />;
-  }
+  const Shown = PANELS[station];
+  return <Shown {...props} interval={interval} onInterval={onInterval} />;
 });
