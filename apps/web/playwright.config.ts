@@ -14,8 +14,6 @@ export default defineConfig({
   use: {
     baseURL: process.env.VERTEXON_URL,
     viewport: { width: 1280, height: 800 },
-    // What is still opening moves away under a click.
-    contextOptions: { reducedMotion: "reduce" },
     permissions: ["clipboard-read", "clipboard-write"],
     launchOptions: {
       executablePath: process.env.CHROMIUM ?? "/usr/bin/chromium",

@@ -85,8 +85,11 @@ test("what is dragged snaps to vertices, edges, the grid and whole angles, and w
   page,
 }) => {
   await openSheet(page, SHEET);
+  // The list may still be opening under the pointer.
+  const set = (name: string, how: "check" | "uncheck") =>
+    expect(() => page.getByLabel(name)[how]({ timeout: 2000 })).toPass();
   await page.getByRole("button", { name: "Snap" }).click();
-  await page.getByLabel("Vertices, points and centres").check();
+  await set("Vertices, points and centres", "check");
   await page.keyboard.press("Escape");
   await choose(page, 40, 40);
   await drag(page, [60, 60], [139, 81]);
@@ -94,20 +97,20 @@ test("what is dragged snaps to vertices, edges, the grid and whole angles, and w
   await drag(page, [140, 80], [139, 82], "Alt");
   await scriptIs(page, "(60, 20), (139, 82), (20, 60)");
   await page.getByRole("button", { name: "Snaps: 1" }).click();
-  await page.getByLabel("Grid lines").check();
-  await page.getByLabel("Vertices, points and centres").uncheck();
+  await set("Grid lines", "check");
+  await set("Vertices, points and centres", "uncheck");
   await page.keyboard.press("Escape");
   await drag(page, [139, 82], [101, 59]);
   await scriptIs(page, "(60, 20), (100, 60), (20, 60)");
   await page.getByRole("button", { name: "Snaps: 1" }).click();
-  await page.getByLabel("Grid lines").uncheck();
-  await page.getByLabel("Whole angles: every 15°").check();
+  await set("Grid lines", "uncheck");
+  await set("Whole angles: every 15°", "check");
   await page.keyboard.press("Escape");
   await drag(page, [20, 60], [21, 75]);
   await scriptIs(page, "(100, 60), (20, 75)"); // straight below the first vertex
   await page.getByRole("button", { name: "Snaps: 1" }).click();
-  await page.getByLabel("Whole angles: every 15°").uncheck();
-  await page.getByLabel("Edges").check();
+  await set("Whole angles: every 15°", "uncheck");
+  await set("Edges", "check");
   await page.keyboard.press("Escape");
   await drag(page, [100, 60], [122, 79]);
   const [, x, y] = /\(60, 20\), \(([\d.]+), ([\d.]+)\)/.exec(await savedScript(page))!;

@@ -2,11 +2,9 @@
 
 import { App, ConfigProvider } from "antd";
 import type { ReactNode } from "react";
-import { useCalmMotion } from "@/client/use-calm-motion";
 import { tokens } from "./tokens";
 
 export function Theme({ children }: { children: ReactNode }) {
-  const isCalm = useCalmMotion();
   return (
     <ConfigProvider
       theme={{
@@ -25,7 +23,6 @@ export function Theme({ children }: { children: ReactNode }) {
           fontFamilyCode: tokens.mono,
           fontSize: 13,
           controlHeight: 28,
-          motion: !isCalm,
         },
         components: {
           Table: {
