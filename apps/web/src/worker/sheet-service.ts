@@ -68,7 +68,7 @@ import type {
 /** What is only tried out goes by this name, for as long as that takes. */
 const PREVIEW = "preview";
 
-/** About so many definitions of an evaluation are told of. */
+/** An evaluation reports about this many of its definitions. */
 const MOST_TOLD = 500;
 
 /** One sheet in a thread of its own: evaluates the script and answers questions about the last evaluation. */
@@ -109,7 +109,7 @@ export class SheetService {
   /** Definitions that were sent before and are still the same are not sent again: see mergeViews. */
   update(script: string): SentView {
     const evaluated = this.sheet.update(script, (progress) => {
-      // Thousands of small ones are not told one by one.
+      // Thousands of small ones are not reported one by one.
       if (progress.done % Math.ceil(progress.total / MOST_TOLD) === 0) this.told(progress);
     });
     this.evaluated = evaluated;

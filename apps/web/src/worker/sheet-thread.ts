@@ -45,7 +45,7 @@ export class SheetThread {
   private attachments: readonly Attachment[] = [];
   private restart: ReturnType<typeof setTimeout> | null = null;
 
-  /** `told` hears how far the evaluation has come that is running. */
+  /** `told` is called with the progress of the evaluation that is running. */
   constructor(private readonly told: (progress: Progress) => void = () => {}) {}
 
   /** Loads the worker before there is anything to evaluate. */
