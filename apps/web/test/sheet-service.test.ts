@@ -194,7 +194,7 @@ test("a shape in boxes of other sizes: gaps, radii and angles that stay or chang
   expect(other.inBoxes("none", sizes, [])[0].shape).toBeNull();
 });
 
-test("each definition that is computed anew is told of before it is, and what stays is not", () => {
+test("each definition is reported before it is computed anew; what stays is not", () => {
   const told: string[] = [];
   const service = new SheetService(({ name, done, total }) => told.push(`${name} ${done}/${total}`));
   service.update("a = circle((50, 50), radius: 20)\nb = a.offset(3)\nc = 4");

@@ -107,7 +107,7 @@ test("a long evaluation gives way to a newer script: its worker is ended, anothe
   expect(log).toEqual(["0", "slow 1", "restore 0", "2"]);
 });
 
-test("how far an evaluation has come is told while it runs, beside the answers", async () => {
+test("progress is reported while an evaluation runs, beside the answers", async () => {
   const told: unknown[] = [];
   const thread = new SheetThread((progress) => told.push(progress));
   const long = thread.evaluate("slow 1");

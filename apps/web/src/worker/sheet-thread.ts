@@ -45,7 +45,7 @@ export class SheetThread {
   private attachments: readonly Attachment[] = [];
   private restart: ReturnType<typeof setTimeout> | null = null;
 
-  /** `told` is called with the progress of the evaluation that is running. */
+  /** Calls `told` with the progress of the running evaluation. */
   constructor(private readonly told: (progress: Progress) => void = () => {}) {}
 
   /** Loads the worker before there is anything to evaluate. */
