@@ -129,6 +129,10 @@ test("a large file is one attachment, chosen from a table, and the plan reaches 
   await expect(preview).toContainText('south = outline("isles.geojson", "south")');
   await preview.locator(".ant-table-row", { hasText: "north" }).getByRole("checkbox").uncheck();
   await expect(page.getByTestId("import-fits")).toContainText("-250 to 250 by -50 to 50, y up");
+  await expect(preview).not.toContainText("upside down");
+  await page.getByTestId("import-fits").click();
+  await expect(preview).toContainText("upside down");
+  await page.getByTestId("import-fits").click();
   await page.getByRole("button", { name: "Add to the script" }).click();
   await expect.poll(() => savedScript(page)).toContain("plan -250 to 250 by -50 to 50, y up, unit px");
   expect(await savedScript(page)).not.toContain("north");

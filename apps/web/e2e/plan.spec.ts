@@ -111,10 +111,12 @@ test("mistakes are said at their place, the plan keeps what can be computed, and
 });
 
 test("a script that runs long can be cancelled, and typing goes on meanwhile", async ({ page }) => {
-  await openSheet(page, POND);
+  await openSheet(page, POND.split("pond =")[0]);
   const fine = (name: string) => `${name} = circle((80, 60), radius: 40).flatten(1e-9)\n`;
   await writeScript(page, `${POND}${["p", "q", "r", "s", "t"].map(fine).join("")}`);
   await expect(page.getByText(/^computing [p-t]$/)).toBeVisible();
+  await expect(page.getByText("Its shapes are shown when that is done.")).toBeVisible();
+  await expect(page.getByRole("navigation", { name: "Stations" })).not.toContainText("0 shapes");
   await page.getByRole("button", { name: "Cancel" }).click();
   await expect(page.getByText("the evaluation was cancelled")).toBeVisible();
   await writeScript(page, POND.replace("radius: 40", "radius: 20"));

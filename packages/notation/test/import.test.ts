@@ -1,7 +1,7 @@
 import { flattenPath, parsePathData, writePathData } from "@vertexon/geometry";
 import { type Attachment, ImportError, planImport, type Shape, Sheet, type Value } from "../src";
 
-const imported = (text: string, fileName = "") => planImport(text, fileName, { names: [], attachments: [] }, true);
+const imported = (text: string, fileName = "") => planImport(text, fileName, { names: [], attachments: [] });
 
 /** The values that an import gives when its lines are evaluated, with what was noted. */
 function evaluated(text: string, fileName = ""): { values: Value[]; notes: string[]; lines: string[] } {
@@ -165,7 +165,7 @@ test("WKT and GeoJSON: holes, parts, names, and what is left out", () => {
     }),
   );
   expect(geojson.lines).toEqual(["Heron_Pond = polygon((0, 0), (6, 0), (6, 5))", "places = ((1, 2), (3, 4))"]);
-  for (const part of ['"depth"', "4 × third coordinates", "without a geometry", "upside down"])
+  for (const part of ['"depth"', "4 × third coordinates", "without a geometry"])
     expect(geojson.notes.join("\n")).toContain(part);
 });
 
@@ -217,12 +217,13 @@ test("more than 500 vertices are attached and named, once", () => {
   const ring = Array.from({ length: 700 }, (_, i) => [Math.cos(i / 112) * 50, Math.sin(i / 112) * 50]);
   const geojson = JSON.stringify({ type: "Polygon", coordinates: [[...ring, ring[0]]] });
   const plan = imported(geojson, "coast.geojson");
+  expect(plan.yUp).toBe(true);
   expect(plan.statements[0].text).toBe('coast = outline("coast.geojson")');
   expect(plan.attachments).toEqual([{ name: "coast.geojson", content: geojson }]);
-  const again = planImport(geojson, "coast.geojson", { names: ["coast"], attachments: plan.attachments }, true);
+  const again = planImport(geojson, "coast.geojson", { names: ["coast"], attachments: plan.attachments });
   expect([again.statements[0].text, again.attachments]).toEqual(['coast2 = outline("coast.geojson")', []]);
   const other: Attachment[] = [{ name: "coast.geojson", content: "else" }];
-  expect(planImport(geojson, "coast.geojson", { names: [], attachments: other }, true).attachments[0].name).toBe(
+  expect(planImport(geojson, "coast.geojson", { names: [], attachments: other }).attachments[0].name).toBe(
     "coast-2.geojson",
   );
   const sheet = new Sheet();

@@ -18,8 +18,7 @@ export function ImportSheet({ onMade }: { onMade(sheet: SheetData): void }) {
   useEffect(() => {
     if (!start) return;
     const made = new SheetThread();
-    // The new sheet takes the axis sense of what it is made from, so nothing stands upside down on it.
-    made.evaluate("plan 1 by 1, y up").catch(() => undefined);
+    made.start();
     setThread(made);
     return () => {
       setThread(null);
@@ -51,9 +50,9 @@ export function ImportSheet({ onMade }: { onMade(sheet: SheetData): void }) {
 }
 
 /** The plan takes the size that the text states, or else reaches as far as what was found in it. */
-function scriptOf({ source, plan, bounds }: ImportPlan, lines: readonly string[]): string {
+function scriptOf({ plan, yUp, bounds }: ImportPlan, lines: readonly string[]): string {
   const sizes = plan ? `${plan.width} by ${plan.height}` : boxText(planAround(bounds));
-  const sense = source === "GeoJSON" || source === "WKT" ? "up" : "down";
+  const sense = yUp ? "up" : "down";
   const settings = `plan ${sizes}, y ${sense}, unit ${plan?.unit ?? "px"}\ntolerance ${toleranceFor(plan ?? sizeOf(planAround(bounds)))}`;
   return `${settings}\n\n${lines.join("\n")}\n`;
 }

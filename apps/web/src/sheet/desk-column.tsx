@@ -41,7 +41,13 @@ export const DeskColumn = memo(function DeskColumn(props: Props) {
     view?.diagnostics.filter((each) => each.severity === severity).length ?? 0;
   return (
     <div className="desk-right">
-      <Rail view={view} shape={side?.props.shape ?? null} station={station} onStation={onStation} />
+      <Rail
+        view={view}
+        shape={side?.props.shape ?? null}
+        computing={busy !== null}
+        station={station}
+        onStation={onStation}
+      />
       <Splitter orientation="vertical" className="desk-column">
         <Splitter.Panel defaultSize="46%" min={90}>
           <div className="script-pane">

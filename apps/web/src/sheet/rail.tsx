@@ -6,12 +6,14 @@ import { type Station, stations } from "./stations/station";
 interface Props {
   view: SheetView | null;
   shape: NamedShape | null;
+  /** Figures of what is being computed anew are pale, and none stands for a script without a shape so far. */
+  computing: boolean;
   station: Station;
   onStation(station: Station): void;
 }
 
 /** The stations in the order of the work, each with its key figure. */
-export function Rail({ view, shape, station, onStation }: Props) {
+export function Rail({ view, shape, computing, station, onStation }: Props) {
   return (
     <nav className="rail" aria-label="Stations">
       {stations.map(({ key, title }, i) => (
@@ -25,7 +27,9 @@ export function Rail({ view, shape, station, onStation }: Props) {
         >
           <span className="rail-number">{i + 1}</span>
           <span className="rail-title">{title}</span>
-          <span className="rail-figure mono">{view ? keyFigures[key](view, shape) : "…"}</span>
+          <span className={`rail-figure mono ${computing ? "rail-computing" : ""}`}>
+            {view && (shape || !computing) ? keyFigures[key](view, shape) : "…"}
+          </span>
         </button>
       ))}
     </nav>

@@ -17,7 +17,7 @@ import { PlanDigitsProvider, planDigits } from "@/format/plan-digits";
 import type { SheetView } from "@/worker/views";
 import { DeskColumn } from "./desk-column";
 import { AttachedFiles } from "./import/attached-files";
-import { ImportDialog, type ImportText, senseOf } from "./import/import-dialog";
+import { ImportDialog, type ImportText } from "./import/import-dialog";
 import { planAround } from "./import/plan-around";
 import { useDroppedText } from "./import/use-dropped-text";
 import { LivePlan } from "./plan/live-plan";
@@ -226,8 +226,7 @@ export function SheetDesk({ sheet, onReload, onText }: Props) {
     edit((now, text) => {
       const added = appendedLine(text, lines.join("\n"));
       if (!fits) return added;
-      const { yDown } = now.plan;
-      const sense = senseOf(plan, yDown) === yDown ? [] : axisSenseEdits(text, !yDown);
+      const sense = now.plan.yDown && plan.yUp ? axisSenseEdits(text, false) : [];
       return [...planBoxEdits(text, planAround(plan.bounds)), ...sense, ...added];
     });
     const last = /^\w+/.exec(lines.at(-1) ?? "")?.[0];
@@ -238,6 +237,7 @@ export function SheetDesk({ sheet, onReload, onText }: Props) {
   const interval = ownInterval ?? niceInterval(reach, view);
 
   const { changeVertices, moving } = planEdits;
+  const computing = busy !== null;
   const current = useMemo(() => {
     if (!view || !thread || !evaluated) return null;
     const { script } = evaluated;
@@ -245,6 +245,7 @@ export function SheetDesk({ sheet, onReload, onText }: Props) {
       view,
       script,
       thread,
+      computing,
       chosen,
       shape,
       picked,
@@ -265,6 +266,7 @@ export function SheetDesk({ sheet, onReload, onText }: Props) {
     evaluated,
     view,
     thread,
+    computing,
     chosen,
     shape,
     picked,

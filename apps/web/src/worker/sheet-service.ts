@@ -90,10 +90,9 @@ export class SheetService {
 
   /** What taking over a text would add to the sheet as it was evaluated last, or why it cannot be read. */
   planImport(text: string, fileName: string, attachments: Attachment[]): ImportPlan | { problem: string } {
-    const { definitions = [], plan } = this.evaluated ?? {};
-    const names = definitions.map(({ name }) => name);
+    const names = this.evaluated?.definitions.map(({ name }) => name) ?? [];
     try {
-      return planImport(text, fileName, { names, attachments }, plan?.yDown ?? true);
+      return planImport(text, fileName, { names, attachments });
     } catch (error) {
       if (error instanceof ImportError) return { problem: error.message };
       throw error;

@@ -20,6 +20,8 @@ export interface Attachment {
 export interface ImportPlan {
   source: Imported["source"];
   plan: Imported["plan"];
+  /** Whether y grows upwards in texts of this kind, as a rule. */
+  yUp: boolean;
   /** Around everything that was found; null for nothing. */
   bounds: Bounds | null;
   /** Definitions for the script, one for each thing that was found; areas of those that enclose any. */
@@ -37,7 +39,6 @@ export function planImport(
   text: string,
   fileName: string,
   taken: { names: Iterable<string>; attachments: readonly Attachment[] },
-  yDown: boolean,
 ): ImportPlan {
   const { source, items, notes, plan } = readImport(text, fileName);
   const names = new Set(taken.names);
@@ -76,17 +77,8 @@ export function planImport(
     return { ...about, text: `${name} = ${call}("${file}"${fill})` };
   });
   const list = listName === null ? null : { name: listName, text: `${listName} = outlines("${whole}")` };
-  const upwards = (source === "GeoJSON" || source === "WKT") && yDown && items.length > 0;
-  const sense = "its y usually grows upwards, this plan's goes down: the outline may stand upside down";
-  return {
-    source,
-    plan,
-    bounds: boundsOf(items),
-    statements,
-    list,
-    attachments,
-    notes: upwards ? [...notes, sense] : notes,
-  };
+  const yUp = source === "GeoJSON" || source === "WKT";
+  return { source, plan, yUp, bounds: boundsOf(items), statements, list, attachments, notes };
 }
 
 /** `, "isle 7"`: which outline of a file is meant; by its number where its name is missing or not the only one. */

@@ -110,12 +110,19 @@ export function ImportDialog({ thread, start, attachments, onto, okText, onTake,
         )}
         {refused && <Alert type="error" title={refused} />}
         {found && "problem" in found && <Alert type="warning" title={found.problem} data-testid="import-problem" />}
-        {plan && <PlanPreview plan={plan} names={names} onNames={(next) => setChosen({ of: plan, names: next })} />}
+        {plan && (
+          <PlanPreview
+            plan={plan}
+            names={names}
+            isMirrored={onto !== null && onto.yDown && plan.yUp && !fits}
+            onNames={(next) => setChosen({ of: plan, names: next })}
+          />
+        )}
         {isOutside && (
           <Checkbox checked={fits} onChange={(event) => setFits(event.target.checked)}>
             <span data-testid="import-fits">
               Let the plan reach over it: {boxText(planAround(plan.bounds))}, y{" "}
-              {senseOf(plan, onto.yDown) ? "down" : "up"}
+              {onto.yDown && !plan.yUp ? "down" : "up"}
             </span>
           </Checkbox>
         )}
@@ -124,6 +131,8 @@ export function ImportDialog({ thread, start, attachments, onto, okText, onTake,
     </Modal>
   );
 }
+
+const MIRRORED = "y usually grows upwards in such texts and downwards on this plan: what comes may stand upside down";
 
 /** A longer text is read whole but shown as its beginning only. */
 const SHOWN = 20_000;
@@ -141,20 +150,18 @@ function isWithin(box: Bounds | null, { x, y, width, height }: PlanSettings): bo
   return !box || (box.minX >= x && box.minY >= y && box.maxX <= x + width && box.maxY <= y + height);
 }
 
-/** Forms whose y grows upwards bring that along. */
-export function senseOf({ source }: ImportPlan, yDown: boolean): boolean {
-  return source === "GeoJSON" || source === "WKT" ? false : yDown;
-}
-
 interface PreviewProps {
   plan: ImportPlan;
   names: readonly string[] | null;
+  /** Whether its y grows the other way than the plan's. */
+  isMirrored: boolean;
   onNames(names: readonly string[] | null): void;
 }
 
 /** What was found as a table to choose from, and the lines that come of it. */
-function PlanPreview({ plan, names, onNames }: PreviewProps) {
-  const { source, statements, list, attachments, notes } = plan;
+function PlanPreview({ plan, names, isMirrored, onNames }: PreviewProps) {
+  const { source, statements, list, attachments } = plan;
+  const notes = isMirrored ? [...plan.notes, MIRRORED] : plan.notes;
   const vertices = statements.reduce((sum, each) => sum + each.vertices, 0);
   return (
     <section aria-label="What will be added" data-testid="import-preview">

@@ -10,6 +10,8 @@ export interface StationProps {
   /** The text that the view is of. */
   script: string;
   thread: SheetThread;
+  /** A newer script is being computed, and has been for a noticeable time. */
+  computing: boolean;
   chosen: string | null;
   /** The shape that the station is about. */
   shape: NamedShape | null;

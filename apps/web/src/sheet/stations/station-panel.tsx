@@ -26,6 +26,8 @@ const PANELS: Record<Station, ComponentType<StationProps & Pick<Side, "interval"
 
 /** The panel of the station that is shown; rendered anew only when what it shows is another. */
 export const StationPanel = memo(function StationPanel({ station, props, interval, onInterval }: Side) {
+  if (props.computing && !props.shape)
+    return <p className="panel-empty">The script is being computed. Its shapes are shown when that is done.</p>;
   const Shown = PANELS[station];
   return <Shown {...props} interval={interval} onInterval={onInterval} />;
 });
