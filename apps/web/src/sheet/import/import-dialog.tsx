@@ -114,7 +114,7 @@ export function ImportDialog({ thread, start, attachments, onto, okText, onTake,
           <PlanPreview
             plan={plan}
             names={names}
-            isMirrored={onto !== null && onto.yDown && plan.yUp && !fits}
+            isMirrored={onto?.yDown === true && plan.yUp && !fits}
             onNames={(next) => setChosen({ of: plan, names: next })}
           />
         )}
