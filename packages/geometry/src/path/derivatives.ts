@@ -94,6 +94,7 @@ export function frameAt(segment: Segment, t: number): Frame {
  * (1, 0) for a segment without length.
  */
 export function tangentAt(segment: Segment, t: number, side: 1 | -1): [number, number] {
+  if (segment.kind === "line") return directionOf(segment.x1 - segment.x0, segment.y1 - segment.y0);
   for (const away of [0, 1e-5, 1e-3]) {
     const at = t + side * away;
     const { dx, dy, ddx, ddy } = derivativesAt(segment, at < 0 || at > 1 ? t - side * away : at);
@@ -103,6 +104,11 @@ export function tangentAt(segment: Segment, t: number, side: 1 | -1): [number, n
     if (length > 1e-7 * Math.hypot(ddx, ddy) && length > 0) return [dx / length, dy / length];
   }
   return [1, 0];
+}
+
+function directionOf(dx: number, dy: number): [number, number] {
+  const length = Math.hypot(dx, dy);
+  return length > 0 ? [dx / length, dy / length] : [1, 0];
 }
 
 /** Signed curvature at t, in 1 / plan units: positive where the direction turns from +x towards +y; NaN at a cusp. */

@@ -98,29 +98,42 @@ export function wholeWalk(
 function walkAlong(walk: Walk, parts: readonly Part[], k: number, closed: boolean, style: SideStyle): void {
   const { segment, isInner } = parts[k];
   const { side, h } = walk;
-  const inner: SideStyle = { ...style, join: "round", tolerance: style.tolerance / 2 };
-  const steps = stepsBeside(segment, h, style.tolerance);
-  if (!steps) throw tooManyVertices(style.tolerance);
   const before = k > 0 ? parts[k - 1] : closed ? parts[parts.length - 1] : null;
   let from = normalAt(segment, 0);
   if (before) {
-    walk.foot = pointAt(segment, 0);
+    walk.standAt(pointAt(segment, 0));
     walk.isBetweenLines = before.segment.kind === "line" && segment.kind === "line";
     if (style.join === "arcs") walk.bends = [curvatureAt(before.segment, 1), curvatureAt(segment, 0)];
-    walk.turn(normalAt(before.segment, 1), from, isInner ? inner : style, isInner);
+    walk.turn(walk.end ?? normalAt(before.segment, 1), from, isInner ? insideOf(style) : style, isInner);
   }
-  side.isRounded ||= segment.kind !== "line";
+  walk.end = segment.kind === "line" ? from : null;
+  if (segment.kind === "line") {
+    walk.standAt(pointAt(segment, 0));
+    walk.push(from[0], from[1]);
+    walk.standAt(pointAt(segment, 1));
+    walk.push(from[0], from[1]);
+    return;
+  }
+  const steps = stepsBeside(segment, h, style.tolerance);
+  if (!steps) throw tooManyVertices(style.tolerance);
+  const inner = insideOf(style);
+  side.isRounded = true;
   const arc = parallelArc(segment, h);
-  side.isChorded ||= segment.kind !== "line" && !(arc && steps.every((step) => step.along));
+  side.isChorded ||= !(arc && steps.every((step) => step.along));
   for (const step of steps) {
-    walk.foot = [step.px, step.py];
+    walk.standAt([step.px, step.py]);
     walk.turn(from, [step.mx, step.my], inner, true);
     if (arc && step.along) walk.standFor({ segment: arc, from: step.along[0], to: step.along[1] });
-    walk.foot = [step.qx, step.qy];
+    walk.standAt([step.qx, step.qy]);
     from = [step.nx, step.ny];
-    walk.push(from);
+    walk.push(step.nx, step.ny);
   }
   walk.turn(from, normalAt(segment, 1), inner, true);
+}
+
+/** How the inside of a curve is gone around. */
+function insideOf(style: SideStyle): SideStyle {
+  return { ...style, join: "round", tolerance: style.tolerance / 2 };
 }
 
 /** The steps of a walk beside a segment. */
@@ -160,7 +173,10 @@ class Walk {
   readonly side: TracedSide = { walk: [], feet: [], edges: [], isRounded: false, isChorded: false };
   /** Points that lie on a straight line from the point before to the one after, by index. */
   readonly spare: number[] = [];
-  foot: Vector = [0, 0];
+  private footX = 0;
+  private footY = 0;
+  /** The normal where the part before ends, if that is a line. */
+  end: Vector | null = null;
   /** The curvature of the outline before and after a corner. */
   bends: Vector = [0, 0];
   /** Whether straight edges lead to the corner and away from it. */
@@ -170,6 +186,11 @@ class Walk {
     readonly h: number,
     private readonly traces: boolean,
   ) {}
+
+  standAt(foot: Vector): void {
+    this.footX = foot[0];
+    this.footY = foot[1];
+  }
 
   /**
    * From the right normal m to n around the foot: by the join at an outer corner, through the foot at an inner one, and,
@@ -182,27 +203,27 @@ class Walk {
     const isStraight = Math.abs(cross) <= NO_TURN;
     const isMiter = cross > 0 && !isStraight && join === "miter" && isWithinLimit(dot, miterLimit);
     if (this.isBetweenLines && !sweeps && (isMiter || (cross === 0 && dot > 0))) this.skip();
-    this.push(m);
+    this.push(m[0], m[1]);
     if (isStraight && dot > 0) return;
     if (cross < 0 && !isStraight) {
-      this.push([0, 0]);
+      this.push(0, 0);
       if (sweeps) {
-        this.push(n);
+        this.push(n[0], n[1]);
         this.arc(n, Math.atan2(-cross, dot), tolerance);
-        this.push(m);
-        this.push([0, 0]);
+        this.push(m[0], m[1]);
+        this.push(0, 0);
       }
     } else if (join === "round") this.arc(m, Math.atan2(Math.abs(cross), dot), tolerance);
     else if (join === "miter" && isWithinLimit(dot, miterLimit))
-      this.push([(m[0] + n[0]) / (1 + dot), (m[1] + n[1]) / (1 + dot)]);
+      this.push((m[0] + n[0]) / (1 + dot), (m[1] + n[1]) / (1 + dot));
     else if (join === "arcs") {
       // Around the foot, h being the unit.
       const { h, bends } = this;
       this.side.isRounded = this.side.isChorded = true;
-      for (const place of arcsJoin(m, n, bends[0] * h, bends[1] * h, miterLimit, tolerance / h)) this.push(place);
+      for (const [x, y] of arcsJoin(m, n, bends[0] * h, bends[1] * h, miterLimit, tolerance / h)) this.push(x, y);
     }
     if (this.isBetweenLines && isMiter) this.skip();
-    this.push(n);
+    this.push(n[0], n[1]);
   }
 
   /** The next point lies on a straight line. */
@@ -210,10 +231,11 @@ class Walk {
     this.spare.push(this.side.walk.length / 2);
   }
 
-  push([x, y]: Vector): void {
+  /** The point (x, y) times h away from the foot. */
+  push(x: number, y: number): void {
     const { walk, feet, edges } = this.side;
-    walk.push(this.foot[0] + this.h * x, this.foot[1] + this.h * y);
-    feet.push(this.foot[0], this.foot[1]);
+    walk.push(this.footX + this.h * x, this.footY + this.h * y);
+    feet.push(this.footX, this.footY);
     if (this.traces) edges.push(null);
   }
 
@@ -224,7 +246,7 @@ class Walk {
   }
 
   private arc([mx, my]: Vector, angle: number, tolerance: number): void {
-    const [x, y] = this.foot;
+    const { footX: x, footY: y } = this;
     const { walk, feet, edges } = this.side;
     this.side.isRounded = true;
     const before = edges.length;
