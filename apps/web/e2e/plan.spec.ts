@@ -19,7 +19,7 @@ test("dragging a centre rewrites its numbers, live, as one step that can be undo
   expect(await scriptText(page)).toContain("(60, 100)");
 });
 
-test("dragging a vertex of a polygon that is turned and moved puts it under the pointer", async ({ page }) => {
+test("dragging a vertex of a polygon that is moved puts it under the pointer", async ({ page }) => {
   await openSheet(
     page,
     "plan 200 by 160, y down, unit px\nflag = polygon((10, 10), (60, 10), (10, 50)).move(40, 30)\n",
@@ -31,6 +31,18 @@ test("dragging a vertex of a polygon that is turned and moved puts it under the 
   await page.mouse.move(to.x, to.y, { steps: 6 });
   await page.mouse.up();
   await expect.poll(() => scriptText(page)).toContain("(80, 30)");
+});
+
+test("dragging the corner of what is turned about its own centre takes the whole shape under the pointer", async ({
+  page,
+}) => {
+  await openSheet(page, "plan 200 by 160, y down\nslab = rect((60, 40), width: 60, height: 30).rotate(180deg)\n");
+  const [from, to] = [await onPage(page, 120, 70), await onPage(page, 130, 60)];
+  await page.mouse.move(from.x, from.y);
+  await page.mouse.down();
+  await page.mouse.move(to.x, to.y, { steps: 6 });
+  await page.mouse.up();
+  await expect.poll(() => scriptText(page)).toContain("(70, 30)");
 });
 
 test("dragging a control point of path data rewrites that number", async ({ page }) => {

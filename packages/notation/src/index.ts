@@ -3,7 +3,7 @@
  * A {@link Sheet} evaluates scripts incrementally; edits put changes made on the plan back into the text.
  */
 
-export { addProbePoint, applyEdits, type DriverPlace, moveHandle, writeNumber } from "./edits";
+export { addProbePoint, applyEdits, type DriverPlace, driverPlace, moveHandle, writeNumber } from "./edits";
 export { flattenEdits, type PixelFlattening, writtenPixels } from "./flatten-edits";
 export { formatScript } from "./format";
 export {
@@ -14,16 +14,17 @@ export {
   functions,
   type Grip,
   type Handle,
+  handlesOf,
   methods,
   namedShapesIn,
   type Probe,
-  pointHandles,
   Shape,
   type Sources,
   shapesIn,
   type TrailRecord,
   type Value,
 } from "./functions";
+export { isUnmoved, type Pull, pullOf, stays } from "./handle-pull";
 export { editorParser } from "./highlighting";
 export { type Attachment, ImportError, type ImportPlan, planImport } from "./import";
 export { reasonOf } from "./messages/reason";

@@ -146,6 +146,7 @@ export function SheetDesk({ sheet, onReload, onText }: Props) {
     endDrag,
     editor,
     live,
+    thread,
     onMoving: setMoving,
     chosen,
     picked,

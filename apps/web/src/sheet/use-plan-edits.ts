@@ -2,9 +2,12 @@ import { transformPoint } from "@vertexon/geometry";
 import {
   addProbePoint,
   axisSenseEdits,
-  type DriverPlace,
+  driverPlace,
   type Handle,
+  isUnmoved,
   moveHandle,
+  type Pull,
+  stays,
   type TextEdit,
   type VertexChange,
   VertexChangeError,
@@ -13,6 +16,7 @@ import {
 } from "@vertexon/notation";
 import { App } from "antd";
 import { type RefObject, useCallback, useState } from "react";
+import type { SheetThread } from "@/worker/sheet-thread";
 import type { SheetView } from "@/worker/views";
 import { isDriven } from "./plan/grip-text";
 import { type HandleRef, type Picked, shapeBehind, shapesOf } from "./plan/scene";
@@ -26,6 +30,7 @@ interface Context {
   endDrag(): void;
   editor: RefObject<ScriptHandle | null>;
   live: Live;
+  thread: SheetThread | null;
   /** A handle was taken, or let go. */
   onMoving(moving: boolean): void;
   chosen: string | null;
@@ -34,11 +39,34 @@ interface Context {
   onPick(picked: Picked | null): void;
 }
 
+const STAYS =
+  "This place stays where it is whatever its numbers are: what the script does to the shape afterwards puts it back. Change the numbers of that instead.";
+
 /** What is done on the plan, as edits of the script. */
-export function usePlanEdits({ edit, endDrag, editor, live, chosen, picked, onChoose, onPick, onMoving }: Context) {
+export function usePlanEdits({
+  edit,
+  endDrag,
+  editor,
+  live,
+  thread,
+  chosen,
+  picked,
+  onChoose,
+  onPick,
+  onMoving,
+}: Context) {
   const { message } = App.useApp();
   /** A handle is being dragged. */
   const [moving, setMoving] = useState(false);
+
+  /** How a handle of what is on the plan now follows its numbers, where it does not follow as its place says. */
+  const pullOf = useCallback(
+    ({ definition, index }: HandleRef): Promise<Pull | null> => {
+      const asked = thread?.ask(live.current?.view ?? null, (service) => service.pull(definition, index));
+      return asked?.catch(() => null) ?? Promise.resolve(null); // what broke down is said by the evaluation
+    },
+    [thread, live],
+  );
 
   const take = useCallback(
     (handle: HandleRef) => {
@@ -48,26 +76,43 @@ export function usePlanEdits({ edit, endDrag, editor, live, chosen, picked, onCh
       onChoose(handle.definition);
       setMoving(true);
       onMoving(true);
+      let pull: Pull | null = null;
+      let isKnown = isUnmoved(has);
+      let last: [x: number, y: number, decimals: number] | null = null;
+      const go = (): void => {
+        if (!last || !isKnown) return;
+        const [x, y, decimals] = last;
+        edit(
+          (current) => {
+            const definition = current.definitions.find((each) => each.name === handle.definition);
+            const spot = definition?.handles[handle.index];
+            if (!definition || !spot) return null;
+            return moveHandle(spot, (other) => driverPlace(current, other ?? handle.definition), x, y, decimals, pull);
+          },
+          { drag: true },
+        );
+      };
+      const end = (): void => {
+        endDrag();
+        onMoving(false);
+        setMoving(false);
+      };
+      const known = isKnown ? null : pullOf(handle);
+      void known?.then((found) => {
+        pull = found;
+        isKnown = true;
+        if (stays(pull) && last) void message.info(STAYS);
+        go();
+      });
       return {
         move(x: number, y: number, decimals: number) {
-          edit(
-            (current) => {
-              const definition = current.definitions.find((each) => each.name === handle.definition);
-              const spot = definition?.handles[handle.index];
-              if (!definition || !spot) return null;
-              return moveHandle(spot, (other) => driverPlace(current, other ?? handle.definition), x, y, decimals);
-            },
-            { drag: true },
-          );
+          last = [x, y, decimals];
+          go();
         },
-        release() {
-          endDrag();
-          onMoving(false);
-          setMoving(false);
-        },
+        release: () => (known ? void known.then(end) : end()),
       };
     },
-    [edit, endDrag, editor, live, onChoose, onMoving],
+    [edit, endDrag, editor, live, message, onChoose, onMoving, pullOf],
   );
 
   const probe = useCallback(
@@ -112,19 +157,22 @@ export function usePlanEdits({ edit, endDrag, editor, live, chosen, picked, onCh
   }, [changeVertices, picked, onPick]);
 
   const nudge = useCallback(
-    (dx: number, dy: number) => {
+    async (dx: number, dy: number) => {
+      const now = live.current && picked && handleOf(live.current.view, picked);
+      const pull = now && !isUnmoved(now.handle) ? await pullOf(now.ref) : null;
+      if (stays(pull)) return void message.info(STAYS);
       edit((current) => {
         const found = picked && handleOf(current, picked);
         if (!found || !isDriven(found.handle)) {
           if (picked) void message.info(whyFixed(current, picked));
           return null;
         }
-        const { handle, definition } = found;
+        const { handle, ref } = found;
         const [x, y] = transformPoint(handle.map, handle.x, handle.y);
-        return moveHandle(handle, (other) => driverPlace(current, other ?? definition), x + dx, y + dy, 9);
+        return moveHandle(handle, (other) => driverPlace(current, other ?? ref.definition), x + dx, y + dy, 9, pull);
       });
     },
-    [edit, picked, message],
+    [edit, live, picked, message, pullOf],
   );
 
   const sayFixed = useCallback(
@@ -154,10 +202,10 @@ export function usePlanEdits({ edit, endDrag, editor, live, chosen, picked, onCh
 }
 
 /** The handle that was picked, or one that lies where the picked corner is. */
-function handleOf(view: SheetView, { handle: ref, corner }: Picked): { handle: Handle; definition: string } | null {
+function handleOf(view: SheetView, { handle: ref, corner }: Picked): { handle: Handle; ref: HandleRef } | null {
   if (ref) {
     const handle = view.definitions.find(({ name }) => name === ref.definition)?.handles[ref.index];
-    return handle ? { handle, definition: ref.definition } : null;
+    return handle ? { handle, ref } : null;
   }
   const shape = corner && shapesOf(view).find(({ name }) => name === corner.shape);
   const corners = shape?.shape.corners[corner?.subpath ?? 0];
@@ -169,17 +217,10 @@ function handleOf(view: SheetView, { handle: ref, corner }: Picked): { handle: H
     (a, b) => Number(b.name === shape.definition) - Number(a.name === shape.definition),
   );
   for (const { name, handles } of inOrder)
-    for (const handle of handles) {
+    for (const [index, handle] of handles.entries()) {
       const [hx, hy] = transformPoint(handle.map, handle.x, handle.y);
-      if (handle.role !== "number" && Math.hypot(hx - x, hy - y) < size) return { handle, definition: name };
+      if (handle.role !== "number" && Math.hypot(hx - x, hy - y) < size)
+        return { handle, ref: { definition: name, index } };
     }
   return null;
-}
-
-/** Where the statement of a definition begins, and its number's range. */
-function driverPlace(view: SheetView, name: string): DriverPlace | null {
-  const definition = view.definitions.find((each) => each.name === name);
-  return definition
-    ? { from: definition.span.from, least: definition.number?.least, greatest: definition.number?.greatest }
-    : null;
 }

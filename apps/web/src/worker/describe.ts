@@ -9,9 +9,9 @@ import {
   principalAxes,
   signedArea,
 } from "@vertexon/geometry";
-import { type Definition, namedShapesIn, pointHandles, type Shape, type Value } from "@vertexon/notation";
+import { type Definition, handlesOf, namedShapesIn, type Shape, type Value } from "@vertexon/notation";
 import { packPath } from "./packed-path";
-import type { DefinitionView, SentDefinition, SentShape, SentValue, ShapeView } from "./views";
+import type { SentDefinition, SentShape, SentValue, ShapeView } from "./views";
 
 /** A definition as plain data. `nameOf` tells what a shape that something was made from is called. */
 export function describeDefinition(definition: Definition, nameOf: (shape: Shape) => string): SentDefinition {
@@ -22,17 +22,9 @@ export function describeDefinition(definition: Definition, nameOf: (shape: Shape
     nameSpan,
     number,
     dependsOn,
-    handles: handlesOf(value),
+    handles: [...handlesOf(value)],
     value: value && describeValue(name, value, nameOf),
   };
-}
-
-function handlesOf(value: Value | null): DefinitionView["handles"] {
-  if (value?.type === "shape" || value?.type === "probe") return value.handles;
-  if (value?.type === "point") return pointHandles([value]);
-  if (value?.type !== "list") return [];
-  const points = pointHandles(value.items.filter((item) => item.type === "point"));
-  return [...points, ...value.items.flatMap((item) => (item.type === "shape" ? item.handles : []))];
 }
 
 function describeValue(name: string, value: Value, nameOf: (shape: Shape) => string): SentValue {

@@ -16,15 +16,21 @@ import {
   type Composed,
   type Definition,
   type Diagnostic,
+  type DriverPlace,
+  driverPlace,
   type Evaluated,
   type Field,
   fewestOperands,
+  type Handle,
+  handlesOf,
   ImportError,
   type ImportPlan,
   needsFiveShapes,
   type Progress,
+  type Pull,
   planImport,
   planSizeEdits,
+  pullOf,
   type RegionKey,
   reasonOf,
   type Shape,
@@ -193,6 +199,19 @@ export class SheetService {
       const shapes = value ? shapesIn(value) : [];
       return shapes.length ? { subpaths: shapes.flatMap(({ outline }) => outline.subpaths) } : null;
     });
+  }
+
+  /** How a definition's handle follows its numbers; null where its place says that. */
+  pull(name: string, index: number): Pull | null {
+    const { script, evaluated } = this;
+    const handleIn = (now: Evaluated | null): Handle | null =>
+      handlesOf(now?.definitions.find((each) => each.name === name)?.value ?? null)[index] ?? null;
+    const handle = handleIn(evaluated);
+    if (!evaluated || !handle) return null;
+    const placeOf = (other: string | null): DriverPlace | null => driverPlace(evaluated, other ?? name);
+    const pull = pullOf(handle, placeOf, (edits) => handleIn(this.sheet.update(applyEdits(script, edits))));
+    this.restore(script);
+    return pull;
   }
 
   /** A shape on plans of other sizes. */

@@ -2,7 +2,16 @@ import { IDENTITY } from "@vertexon/geometry";
 import type { Grip, Handle, Measure } from "./handle";
 import { type MaybeOrigin, shifted } from "./origin";
 import type { Bound } from "./signature";
-import type { PointValue } from "./values";
+import type { PointValue, Value } from "./values";
+
+/** What can be dragged of a value. */
+export function handlesOf(value: Value | null): readonly Handle[] {
+  if (value?.type === "shape" || value?.type === "probe") return value.handles;
+  if (value?.type === "point") return pointHandles([value]);
+  if (value?.type !== "list") return [];
+  const points = pointHandles(value.items.filter((item) => item.type === "point"));
+  return [...points, ...value.items.flatMap((item) => (item.type === "shape" ? item.handles : []))];
+}
 
 /** Handles for points, where their coordinates come from the script. A bare name is dragged where it was defined. */
 export function pointHandles(points: readonly PointValue[]): Handle[] {

@@ -15,7 +15,7 @@ import type { Value } from "./values";
 
 export { combineShapes } from "./combined-shapes";
 export type { Grip, Handle, Measure } from "./handle";
-export { pointHandles } from "./handles";
+export { handlesOf } from "./handles";
 export type { PointOrigin } from "./origin";
 export { type Combination, MOST_VERTICES, Shape, type Sources } from "./shape";
 export { PathTextError } from "./shapes";

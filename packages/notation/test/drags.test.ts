@@ -1,0 +1,94 @@
+import { transformPoint } from "@vertexon/geometry";
+import {
+  applyEdits,
+  driverPlace,
+  type Evaluated,
+  exampleAttachments,
+  exampleScript,
+  type Handle,
+  handlesOf,
+  isUnmoved,
+  moveHandle,
+  type Pull,
+  pullOf,
+  referenceGroups,
+  Sheet,
+  stays,
+  type TextEdit,
+} from "../src";
+
+function evaluated(script: string): Evaluated {
+  const sheet = new Sheet();
+  sheet.attach(exampleAttachments);
+  return sheet.update(script);
+}
+
+const handlesIn = ({ definitions }: Evaluated, name: string): readonly Handle[] =>
+  handlesOf(definitions.find((each) => each.name === name)?.value ?? null);
+
+const placeOf = ({ map, x, y }: Handle): [number, number] => transformPoint(map, x, y);
+
+function pull(script: string, name: string, index: number): Pull | null {
+  const now = evaluated(script);
+  const handle = handlesIn(now, name)[index];
+  if (isUnmoved(handle)) return null;
+  const moved = (edits: readonly TextEdit[]) => handlesIn(evaluated(applyEdits(script, edits)), name)[index] ?? null;
+  return pullOf(handle, (other) => driverPlace(now, other ?? name), moved);
+}
+
+/** Drags a handle as the plan does: in two steps, each from what the one before came to. */
+function dragged(script: string, name: string, index: number, dx: number, dy: number): string {
+  let [text, now] = [script, evaluated(script)];
+  const handle = handlesIn(now, name)[index];
+  const place = (other: string | null) => driverPlace(now, other ?? name);
+  const how = pull(script, name, index);
+  const [x, y] = placeOf(handle);
+  for (const share of [0.5, 1]) {
+    text = applyEdits(text, moveHandle(handlesIn(now, name)[index], place, x + share * dx, y + share * dy, 6, how));
+    now = evaluated(text);
+  }
+  return text;
+}
+
+/** Of the parallelogram of two pulls. */
+const area = ([[ax, ay], [bx, by]]: Pull): number => ax * by - ay * bx;
+
+/** Handles of shapes that are turned, scaled or fitted as a whole take what they are turned about along. */
+const MOVED = [
+  "rect((30, 30), width: 40, height: 20).rotate(130deg)",
+  "rect((30, 30), width: 40, height: 20).rotate(180deg).move(10, 5)",
+  "circle((40, 40), radius: 20).scale(0.5)",
+  "circle((40, 40), radius: 20).scale(-1, 2).rotate(70deg)",
+  "polygon((0, 0), (30, 10), (20, 40)).mirror(30deg)",
+  "triangle((10, 10), a: 60, b: 50, c: 40).skew(20deg)",
+  "star(5, at: (0, 0), outer: 3, inner: 1).rotate(20deg).fit((10, 10), width: 80, height: 60)",
+];
+
+const scripts = [
+  ...referenceGroups.flatMap(({ entries }) => entries).map(exampleScript),
+  ...MOVED.map((e) => `s = ${e}`),
+];
+
+test("every handle of every function's example goes where it is dragged, or nearer to it where one number takes it no further", () => {
+  let count = 0;
+  for (const script of scripts) {
+    const before = evaluated(script);
+    for (const { name } of before.definitions)
+      for (const [index, handle] of handlesIn(before, name).entries()) {
+        if (!handle.grips.some(({ origin }) => origin.kind === "driver")) continue;
+        const how = pull(script, name, index);
+        if (stays(how)) continue;
+        count++;
+        const [fromX, fromY] = placeOf(handle);
+        const text = dragged(script, name, index, 3, -2);
+        const after = evaluated(text);
+        const errors = after.diagnostics.filter(({ severity }) => severity === "error");
+        expect([script, index, errors.map(({ message }) => message)]).toEqual([script, index, []]);
+        const [x, y] = placeOf(handlesIn(after, name)[index]);
+        const missed = Math.hypot(x - fromX - 3, y - fromY + 2);
+        const isFree = handle.grips.length > 1 && (how === null || Math.abs(area(how)) > 1e-6);
+        expect([script, index, missed <= (isFree ? 1e-4 : 1.1 * Math.hypot(3, 2))]).toEqual([script, index, true]);
+      }
+  }
+  expect(count).toBeGreaterThan(140);
+});
