@@ -3,34 +3,22 @@
  * A {@link Sheet} evaluates scripts incrementally; edits put changes made on the plan back into the text.
  */
 
-export { addProbePoint, applyEdits, type DriverPlace, driverPlace, moveHandle, writeNumber } from "./edits";
-export { flattenEdits, type PixelFlattening, writtenPixels } from "./flatten-edits";
-export { formatScript } from "./format";
-export {
-  type Combination,
-  constants,
-  type Field,
-  type FunctionSignature,
-  functions,
-  type Grip,
-  type Handle,
-  handlesOf,
-  methods,
-  namedShapesIn,
-  type Probe,
-  Shape,
-  type Sources,
-  shapesIn,
-  type TrailRecord,
-  type Value,
-} from "./functions";
-export { isUnmoved, type Pull, pullOf, stays } from "./handle-pull";
-export { editorParser } from "./highlighting";
+export { formatScript } from "./editor/format";
+export { editorParser } from "./editor/highlighting";
+export { type Occurrences, occurrencesAt, renameEdits } from "./editor/occurrences";
+export { travelPlaces } from "./editor/travel";
+export { type WrittenNumber, writtenNumbers } from "./editor/written-numbers";
+export { type DriverPlace, driverPlace } from "./edits/drivers";
+export { flattenEdits, type PixelFlattening, writtenPixels } from "./edits/flattening";
+export { moveHandle } from "./edits/move-handle";
+export { axisSenseEdits, planBoxEdits, planSizeEdits } from "./edits/plan";
+export { addProbePoint } from "./edits/probe-points";
+export { isUnmoved, type Pull, pullOf, stays } from "./edits/pull";
+export { arcReadings, type Reading } from "./edits/readings";
+export { applyEdits, writeNumber } from "./edits/text";
+export { type VertexChange, VertexChangeError, vertexEdits } from "./edits/vertices";
 export { type Attachment, ImportError, type ImportPlan, planImport } from "./import";
-export { reasonOf } from "./messages/reason";
-export { type Occurrences, occurrencesAt, renameEdits } from "./occurrences";
-export { axisSenseEdits, planBoxEdits, planSizeEdits } from "./plan-edits";
-export { arcReadings, type Reading } from "./readings";
+export { constants, type FunctionSignature, functions, methods } from "./library";
 export {
   callForm,
   exampleAttachments,
@@ -38,7 +26,8 @@ export {
   type ReferenceGroup,
   referenceGroups,
   referenceMarkdown,
-} from "./reference";
+} from "./library/reference";
+export { reasonOf } from "./messages/reason";
 export { type Composed, fewestOperands, needsFiveShapes, type RegionKey } from "./regions/compose-regions";
 export { FiveShapes } from "./regions/five-shapes";
 export type {
@@ -55,6 +44,17 @@ export type {
 export { Sheet } from "./sheet/sheet";
 export { unsavableIn } from "./sheet/unsavable";
 export type { Mend, Span, TextEdit } from "./syntax";
-export { travelPlaces } from "./travel";
-export { type VertexChange, VertexChangeError, vertexEdits } from "./vertex-edits";
-export { type WrittenNumber, writtenNumbers } from "./written-numbers";
+export {
+  type Combination,
+  type Field,
+  type Grip,
+  type Handle,
+  handlesOf,
+  namedShapesIn,
+  type Probe,
+  Shape,
+  type Sources,
+  shapesIn,
+  type TrailRecord,
+  type Value,
+} from "./values";

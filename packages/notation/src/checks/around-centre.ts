@@ -1,5 +1,5 @@
-import { bestCircle } from "../functions";
-import { shortNumber } from "../short-number";
+import { shortNumber } from "../messages/short-number";
+import { bestCircle } from "../values";
 import { type Checked, type Found, writtenCall } from "./finding";
 
 const TURN = 2 * Math.PI;

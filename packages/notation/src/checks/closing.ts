@@ -1,6 +1,6 @@
 import { perimeter, pointAt, type Subpath } from "@vertexon/geometry";
+import { shortNumber } from "../messages/short-number";
 import type { Definition } from "../sheet/evaluated";
-import { shortNumber } from "../short-number";
 import type { Expression, Mend, TextEdit } from "../syntax";
 import type { SheetFacts, SheetFound } from "./facts";
 import { argumentOf, writtenCall } from "./finding";

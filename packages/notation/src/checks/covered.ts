@@ -1,6 +1,6 @@
 import { bounds, combineAll } from "@vertexon/geometry";
-import type { Shape } from "../functions";
 import type { Mend } from "../syntax";
+import type { Shape } from "../values";
 import { type SheetFacts, type SheetFound, shownDefinitions } from "./facts";
 
 /** More shapes, or longer ones, are not compared with each other at every change. */

@@ -1,5 +1,5 @@
 import { properCrossings } from "@vertexon/geometry";
-import { shortNumber } from "../short-number";
+import { shortNumber } from "../messages/short-number";
 import type { Expression } from "../syntax";
 import { type Checked, type Found, writtenCall } from "./finding";
 

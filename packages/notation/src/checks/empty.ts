@@ -1,4 +1,4 @@
-import type { Shape } from "../functions";
+import type { Shape } from "../values";
 import type { Checked, Found } from "./finding";
 
 /** What computes to nothing: operands that do not meet, cuts that leave nothing, outlines without an area. */

@@ -1,6 +1,6 @@
-import { toPlanUnits } from "../functions/lengths";
+import { shortNumber } from "../messages/short-number";
 import type { PlanSettings } from "../sheet/evaluated";
-import { shortNumber } from "../short-number";
+import { toPlanUnits } from "../values/lengths";
 import type { SheetFacts, SheetFound } from "./facts";
 
 /** An error of more than this many px is seen without magnification. */

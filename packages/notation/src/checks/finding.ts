@@ -1,6 +1,6 @@
-import type { Value } from "../functions";
 import type { Mark } from "../sheet/evaluated";
 import { type DefinitionStatement, type Expression, type Mend, partsOf, type Span } from "../syntax";
+import type { Value } from "../values";
 
 /** Something that computes but is hardly meant. Places count from the beginning of the definition's statement. */
 export interface Finding extends Found {

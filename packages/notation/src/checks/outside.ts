@@ -1,10 +1,10 @@
 import { type Bounds, bounds } from "@vertexon/geometry";
-import { shapesIn } from "../functions";
-import { planBoxEdits } from "../plan-edits";
+import { planBoxEdits } from "../edits/plan";
+import { shortNumber } from "../messages/short-number";
 import type { Definition, PlanSettings } from "../sheet/evaluated";
 import { isMeant } from "../sheet/meant";
-import { shortNumber } from "../short-number";
 import type { Expression, Mend, TextEdit } from "../syntax";
+import { shapesIn } from "../values";
 import { type SheetFacts, type SheetFound, shownDefinitions } from "./facts";
 import { MOST_SINGLE } from "./gather";
 

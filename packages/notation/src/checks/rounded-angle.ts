@@ -1,4 +1,4 @@
-import { shortNumber } from "../short-number";
+import { shortNumber } from "../messages/short-number";
 import type { Expression } from "../syntax";
 import { type Checked, type Found, within } from "./finding";
 

@@ -1,5 +1,5 @@
 import { bounds } from "@vertexon/geometry";
-import { shapesIn } from "../functions";
+import { shapesIn } from "../values";
 import { type SheetFacts, type SheetFound, shownDefinitions } from "./facts";
 
 /** A plan of more units than this is no unit square. */

@@ -1,4 +1,4 @@
-import { axisSenseEdits } from "../plan-edits";
+import { axisSenseEdits } from "../edits/plan";
 import type { SheetFacts, SheetFound } from "./facts";
 import { argumentOf, within } from "./finding";
 

@@ -1,5 +1,5 @@
 import { type Bounds, bounds, flattenPath, momentsOf, writePathData } from "@vertexon/geometry";
-import { constants, functions } from "../functions";
+import { constants, functions } from "../library";
 import { parseStatement, ScriptError } from "../syntax";
 import { numberText, pointText, wrapped } from "./expressions";
 import type { Imported, ImportedItem } from "./imported";

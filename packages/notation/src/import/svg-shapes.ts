@@ -8,7 +8,7 @@ import {
   transformPoint,
   writePathData,
 } from "@vertexon/geometry";
-import { roundedRect } from "../functions/rounded-rect";
+import { roundedRect } from "../library/rounded-rect";
 import { numberText, pathItem, pointText, polygonItem, polylineItem } from "./expressions";
 import type { ImportedItem, Notes, Position } from "./imported";
 import type { SvgElement } from "./svg-tree";

@@ -1,6 +1,6 @@
 import { type Affine, compose, rotation, scaling, translation } from "@vertexon/geometry";
-import { toPlanUnits } from "../functions/lengths";
 import type { LengthUnit } from "../syntax";
+import { toPlanUnits } from "../values/lengths";
 
 const NUMBER = /[-+]?(?:\d+\.?\d*|\.\d+)(?:e[-+]?\d+)?/gi;
 

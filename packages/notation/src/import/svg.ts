@@ -1,6 +1,6 @@
 import { type Affine, compose, type FillRule, translation } from "@vertexon/geometry";
-import { toPlanUnits } from "../functions/lengths";
 import type { LengthUnit } from "../syntax";
+import { toPlanUnits } from "../values/lengths";
 import { ImportError, type Imported, type ImportedItem, Notes } from "./imported";
 import { isSvgShape, type Place, svgShape } from "./svg-shapes";
 import { readSvgTree, type SvgElement } from "./svg-tree";

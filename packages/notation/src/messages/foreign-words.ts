@@ -1,4 +1,4 @@
-import type { Parameter } from "../functions";
+import type { Parameter } from "../library";
 import type { Mend, Span } from "../syntax";
 import { setWordFor } from "./set-words";
 

@@ -1,5 +1,5 @@
-import type { AngleValue, NumberValue, PointOrigin, PointValue, ShareValue, Value } from "../functions";
-import { axisOrigin, blended, type MaybeOrigin, ofProduct, ofSum, scaled } from "../functions/origin";
+import type { AngleValue, NumberValue, PointOrigin, PointValue, ShareValue, Value } from "../values";
+import { axisOrigin, blended, type MaybeOrigin, ofProduct, ofSum, scaled } from "../values/origin";
 
 export type ArithmeticOperator = "+" | "-" | "*" | "/";
 

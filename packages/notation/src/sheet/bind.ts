@@ -1,19 +1,12 @@
-import {
-  ArgumentError,
-  Bound,
-  describe,
-  type FunctionSignature,
-  type Parameter,
-  type ParameterType,
-  type Value,
-} from "../functions";
-import { numberOf, sizeOf } from "../functions/lengths";
+import { ArgumentError, Bound, type FunctionSignature, type Parameter, type ParameterType } from "../library";
 import { coordinatesMend, pairedMend, sweepMend } from "../messages/argument-mends";
 import { foreignArgument } from "../messages/foreign-words";
 import { misspelled } from "../messages/misspelled";
 import { plural } from "../messages/plural";
-import { shortNumber } from "../short-number";
+import { shortNumber } from "../messages/short-number";
 import { type Argument, type Expression, type Mend, ScriptError, type Span } from "../syntax";
+import { describe, type Value } from "../values";
+import { numberOf, sizeOf } from "../values/lengths";
 
 /** An argument as written, with its value. */
 export interface Given {

@@ -1,20 +1,12 @@
 import {
   combineShapes,
   constants,
-  describe,
   functions,
-  type LegValue,
-  MOST_VERTICES,
   methods,
-  type NumberValue,
   type Parameter,
   PathTextError,
   type SheetContext,
-  shapesIn,
-  type Value,
-} from "../functions";
-import { numberOf, sizeOf, toPlanUnits } from "../functions/lengths";
-import { axisOrigin, blended, type MaybeOrigin, type Origin, writtenAt } from "../functions/origin";
+} from "../library";
 import { foreignFunction, foreignMethod, renameMend } from "../messages/foreign-words";
 import { misspelled } from "../messages/misspelled";
 import { reasonOf } from "../messages/reason";
@@ -28,6 +20,9 @@ import {
   ScriptWarning,
   type Span,
 } from "../syntax";
+import { describe, type LegValue, MOST_VERTICES, type NumberValue, shapesIn, type Value } from "../values";
+import { numberOf, sizeOf, toPlanUnits } from "../values/lengths";
+import { axisOrigin, blended, type MaybeOrigin, type Origin, writtenAt } from "../values/origin";
 import { calculated, negated } from "./arithmetic";
 import { type Binding, bind, type Given, parameterOf, refuseUnknownNames, runAt, tooMany, unitMends } from "./bind";
 import { originsIn, seenThrough } from "./seen-through";

@@ -1,6 +1,6 @@
 import type { HandoffFormat } from "@vertexon/geometry";
-import type { Value } from "../functions";
 import type { Mend, Span } from "../syntax";
+import type { Value } from "../values";
 
 export interface PlanSettings {
   /** The corner of least x and y. */

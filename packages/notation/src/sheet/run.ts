@@ -1,5 +1,5 @@
 import { type HandoffFormat, handoffForms } from "@vertexon/geometry";
-import { constants, describe, functions, namedShapesIn, type Value } from "../functions";
+import { constants, functions } from "../library";
 import { foreignName } from "../messages/foreign-words";
 import { misspelled } from "../messages/misspelled";
 import {
@@ -12,6 +12,7 @@ import {
   type Statement,
   type StatementText,
 } from "../syntax";
+import { describe, namedShapesIn, type Value } from "../values";
 import type { SheetFunction } from "./evaluate";
 import type { Definition, Diagnostic, Emission, OwnFunction, Picture, PlanSettings } from "./evaluated";
 import { unsavableIn } from "./unsavable";

@@ -1,5 +1,5 @@
-import type { PointOrigin, Value } from "../functions";
-import { axisOrigin, type MaybeOrigin, through } from "../functions/origin";
+import type { PointOrigin, Value } from "../values";
+import { axisOrigin, type MaybeOrigin, through } from "../values/origin";
 
 /** A definition's value as seen through its name: its shapes and points are dragged where they were defined. */
 export function seenThrough(name: string, value: Value): Value {

@@ -1,5 +1,4 @@
 import { checkDefinition, checkSheet, type Finding, gathered, type SheetFinding, statementsOf } from "../checks";
-import { describe, type Value } from "../functions";
 import { type Attachment, ImportError, type Imported, readImport } from "../import";
 import { reasonOf } from "../messages/reason";
 import {
@@ -11,6 +10,7 @@ import {
   type StatementText,
   splitStatements,
 } from "../syntax";
+import { describe, type Value } from "../values";
 import { evaluate, type Surroundings } from "./evaluate";
 import type { Evaluated, PlanSettings, Progress } from "./evaluated";
 import { isMeant, meantMend } from "./meant";

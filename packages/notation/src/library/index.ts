@@ -1,0 +1,44 @@
+import type { Value } from "../values/values";
+import { arcFunctions } from "./arcs";
+import { arithmeticFunctions } from "./arithmetic";
+import { attachedFunctions } from "./attached";
+import { conic } from "./conic";
+import { cornerMethods } from "./corner-methods";
+import { lineMethods } from "./line-methods";
+import { measureMethods } from "./measure-methods";
+import { measuringFunctions } from "./measuring";
+import { shapeMethods } from "./methods";
+import { outlineFunctions } from "./outlines";
+import { shapeFunctions } from "./shapes";
+import type { FunctionSignature, MethodSignature } from "./signature";
+
+export { combineShapes } from "./combined-shapes";
+export { PathTextError } from "./shapes";
+export * from "./signature";
+
+/** Every function of the notation; the reference is made from the same list. */
+export const functions: ReadonlyMap<string, FunctionSignature> = new Map(
+  [
+    ...shapeFunctions,
+    ...arcFunctions,
+    ...outlineFunctions,
+    conic,
+    ...attachedFunctions,
+    ...measuringFunctions,
+    ...arithmeticFunctions,
+  ].map((f) => [f.name, f]),
+);
+
+export const methods: ReadonlyMap<string, MethodSignature> = new Map(
+  [...shapeMethods, ...cornerMethods, ...measureMethods, ...lineMethods].map((m) => [m.name, m]),
+);
+
+/** Names that stand for a value of their own and cannot be defined. */
+export const constants: ReadonlyMap<string, Value> = new Map<string, Value>([
+  ["pi", { type: "number", value: Math.PI }],
+  ["tau", { type: "number", value: 2 * Math.PI }],
+  ["yes", { type: "truth", value: true }],
+  ["no", { type: "truth", value: false }],
+  ["nonzero", { type: "rule", value: "nonzero" }],
+  ["evenodd", { type: "rule", value: "evenodd" }],
+]);

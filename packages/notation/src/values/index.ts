@@ -1,0 +1,9 @@
+/** What definitions come to: numbers, points, shapes and their likes, with the numbers in the script that they follow from. */
+
+export type { Grip, Handle, Measure } from "./handle";
+export { handlesOf } from "./handles";
+export type { PointOrigin } from "./origin";
+export { type Combination, MOST_VERTICES, Shape, type Sources } from "./shape";
+export { namedShapesIn, shapesIn } from "./shapes-in";
+export { bestCircle, type LegValue, type TrailRecord } from "./trail";
+export * from "./values";
