@@ -1,4 +1,14 @@
 // The one-way rule: web and cli -> notation -> geometry. Nothing points back up, and the kernel stands alone.
+/** Folders that stand on each other: none uses one that comes after it. */
+const floors = (folder, names) =>
+  names.slice(0, -1).map((name, i) => ({
+    name: `${name}-stands-below`,
+    comment: `In ${folder}, ${name} uses nothing of ${names.slice(i + 1).join(", ")}.`,
+    severity: "error",
+    from: { path: `^${folder}/${name}/` },
+    to: { path: `^${folder}/(${names.slice(i + 1).join("|")})/` },
+  }));
+
 module.exports = {
   forbidden: [
     {
@@ -25,6 +35,8 @@ module.exports = {
       from: { path: "^apps/" },
       to: { path: "^packages/[^/]+/src/(?!index\\.ts$)" },
     },
+    ...floors("packages/geometry/src/arrangement", ["grid", "snapping", "topology", "output"]),
+    ...floors("packages/notation/src", ["syntax", "values", "library", "sheet", "edits"]),
     { name: "no-cycles", severity: "error", from: {}, to: { circular: true } },
     { name: "no-unresolved", severity: "error", from: {}, to: { couldNotResolve: true } },
   ],

@@ -13,7 +13,7 @@ import {
   pickRegions,
   regions,
 } from "../src";
-import { distanceToEdge } from "../src/arrangement/near-edge";
+import { distanceToEdge } from "../src/arrangement/grid/near-edge";
 import { latticeOperand, operandPair } from "./arbitraries";
 import { pairOf } from "./fuzz/families";
 import { exactAreas } from "./oracles/exact-areas";

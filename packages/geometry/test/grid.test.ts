@@ -1,8 +1,8 @@
 import fc from "fast-check";
-import { crossingPixel, type Pixel } from "../src/arrangement/crossing-pixel";
-import type { GivenEdges } from "../src/arrangement/given-edges";
-import { pixelGrid } from "../src/arrangement/grid";
-import { MEETS, meetAsGiven } from "../src/arrangement/near-edge";
+import { crossingPixel, type Pixel } from "../src/arrangement/grid/crossing-pixel";
+import type { GivenEdges } from "../src/arrangement/grid/given-edges";
+import { pixelGrid } from "../src/arrangement/grid/grid";
+import { MEETS, meetAsGiven } from "../src/arrangement/grid/near-edge";
 import { toCommonIntegers } from "../src/numeric";
 
 test("the grid: halves of a step at most, whole numbers, there and back, at every size", () => {

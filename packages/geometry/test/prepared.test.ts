@@ -2,7 +2,7 @@ import fc from "fast-check";
 import { area, bounds, combine, type Operand, type Operation, operandOf, preparedOperand, type Ring } from "../src";
 import { arrange } from "../src/arrangement/arrange";
 import { SELECTIONS } from "../src/arrangement/combine";
-import { select } from "../src/arrangement/select";
+import { select } from "../src/arrangement/output/select";
 import { latticeOperand, looseOperand } from "./arbitraries";
 import { flawsOf, textOf } from "./oracles/validity";
 

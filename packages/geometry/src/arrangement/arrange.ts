@@ -1,12 +1,12 @@
 import { kept } from "../memory";
 import { filled, type Ring, type WindingRule } from "../polygon";
-import { type Bends, bendEdges } from "./bend";
-import { type PixelGrid, pixelGrid } from "./grid";
-import { type Meetings, meetingsOf } from "./meetings";
-import { type Layer, loadOutlines, type Outlines, requireFiniteLayers } from "./outlines";
-import { type Pieces, piecesOf } from "./pieces";
-import { type Stars, starsOf } from "./stars";
-import { windingLeftOf, windingsOf } from "./windings";
+import { type PixelGrid, pixelGrid } from "./grid/grid";
+import { type Layer, loadOutlines, type Outlines, requireFiniteLayers } from "./grid/outlines";
+import { type Bends, bendEdges } from "./snapping/bend";
+import { type Meetings, meetingsOf } from "./snapping/meetings";
+import { type Pieces, piecesOf } from "./topology/pieces";
+import { type Stars, starsOf } from "./topology/stars";
+import { windingLeftOf, windingsOf } from "./topology/windings";
 
 /** Rings and the winding numbers that count as inside. */
 export interface Region {

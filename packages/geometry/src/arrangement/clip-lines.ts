@@ -1,8 +1,8 @@
 import type { Operand, Ring } from "../polygon";
 import { type Arrangement, arrange } from "./arrange";
 import { keepExamplesFor } from "./examples";
-import type { Positions } from "./positions";
-import { positionsOf } from "./restore";
+import type { Positions } from "./output/positions";
+import { positionsOf } from "./output/restore";
 
 /**
  * The parts of open polylines (x0 y0 x1 y1 …) that lie in a shape or along its boundary, in the order and the direction of

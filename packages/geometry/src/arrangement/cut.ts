@@ -1,7 +1,7 @@
 import type { Operand, Ring } from "../polygon";
 import { arrange } from "./arrange";
 import { keepExamplesFor } from "./examples";
-import { assemble, type CombineResult } from "./select";
+import { assemble, type CombineResult } from "./output/select";
 
 /**
  * A shape cut along open polylines (x0 y0 x1 y1 …) into pieces: one polygon each, in canonical order. What a polyline

@@ -1,7 +1,7 @@
 import { keepExamples } from "../memory";
 import type { Ring } from "../polygon";
 import { arrange, type Region } from "./arrange";
-import { select } from "./select";
+import { select } from "./output/select";
 
 /** From so many vertices on there may be a million crossings; the first time they take longer than the examples do. */
 const MANY = 2500;

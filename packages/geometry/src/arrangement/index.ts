@@ -32,6 +32,6 @@ export {
   regions,
 } from "./combine";
 export { cut } from "./cut";
+export type { CombineReport, CombineResult, EdgeOrigins } from "./output/select";
 export { type NearResult, type PreparedOperand, preparedOperand } from "./prepared";
-export type { CombineReport, CombineResult, EdgeOrigins } from "./select";
 export { type Tile, type TiledShape, type TileGrid, tiles } from "./tiles";

@@ -4,7 +4,7 @@ import { orientation } from "../numeric";
 import { allRings, type Bounds, bounds, type Operand, OperandError, type Polygon, type Ring } from "../polygon";
 import { arrange } from "./arrange";
 import { combineAll, type Operation, SELECTIONS } from "./combine";
-import { select } from "./select";
+import { select } from "./output/select";
 
 /** A large operand that small shapes are combined with again and again, each of them somewhere in its frame. */
 export interface PreparedOperand {

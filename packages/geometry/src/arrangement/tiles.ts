@@ -1,6 +1,6 @@
 import { bounds, type Operand, OperandError, type Polygon, type Ring } from "../polygon";
 import { cut } from "./cut";
-import type { EdgeOrigins } from "./select";
+import type { EdgeOrigins } from "./output/select";
 
 /** Rectangles side by side from the corner of least x and y, in plan units. */
 export interface TileGrid {

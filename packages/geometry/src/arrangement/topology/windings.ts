@@ -1,8 +1,8 @@
-import type { EdgeTree } from "../edge-tree";
-import { GrowingInts, kept } from "../memory";
-import { crossSign } from "../numeric";
-import type { Bends } from "./bend";
-import { isLess, type Outlines } from "./outlines";
+import type { EdgeTree } from "../../edge-tree";
+import { GrowingInts, kept } from "../../memory";
+import { crossSign } from "../../numeric";
+import { isLess, type Outlines } from "../grid/outlines";
+import type { Bends } from "../snapping/bend";
 import type { Pieces } from "./pieces";
 import type { Stars } from "./stars";
 

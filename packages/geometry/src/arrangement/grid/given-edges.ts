@@ -1,4 +1,4 @@
-import { crossRounded, toCommonIntegers } from "../numeric";
+import { crossRounded, toCommonIntegers } from "../../numeric";
 
 /**
  * Edges as they were given. An end lies at a whole place on the grid (the centre of its pixel) and an offset of at most

@@ -1,6 +1,6 @@
-import { kept } from "../memory";
-import { crossSign } from "../numeric";
-import type { Outlines } from "./outlines";
+import { kept } from "../../memory";
+import { crossSign } from "../../numeric";
+import type { Outlines } from "../grid/outlines";
 import type { Pieces } from "./pieces";
 
 /**

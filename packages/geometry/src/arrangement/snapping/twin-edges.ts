@@ -1,5 +1,5 @@
-import type { GrowingInts } from "../memory";
-import { kept } from "../memory";
+import type { GrowingInts } from "../../memory";
+import { kept } from "../../memory";
 import { JoinedSets } from "./joined-sets";
 
 /** The points near each edge: those of edge e are points[first[e]] to points[first[e + 1]]. */

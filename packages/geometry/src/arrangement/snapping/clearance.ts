@@ -1,5 +1,5 @@
-import { crossRounded } from "../numeric";
-import type { Points } from "./near-edge";
+import { crossRounded } from "../../numeric";
+import type { Points } from "../grid/near-edge";
 
 /**
  * Vertices that another piece or vertex comes this near, in steps, keep their places on the grid: measured with each of the

@@ -1,6 +1,6 @@
-import type { EdgeTree } from "../edge-tree";
-import { GrowingInts, headOf, kept } from "../memory";
-import type { Outlines } from "./outlines";
+import type { EdgeTree } from "../../edge-tree";
+import { GrowingInts, headOf, kept } from "../../memory";
+import type { Outlines } from "../grid/outlines";
 
 /** Pixels of crossings. */
 export interface Crossings {

@@ -1,4 +1,4 @@
-import { crossRounded } from "../numeric";
+import { crossRounded } from "../../numeric";
 import { DENORMAL, endOfEdge, exactEnds, type GivenEdges, startOfEdge } from "./given-edges";
 
 /** Points of the grid. */

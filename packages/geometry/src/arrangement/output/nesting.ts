@@ -1,6 +1,6 @@
-import { EdgeTree } from "../edge-tree";
-import { orientation } from "../numeric";
-import type { Ring } from "../polygon";
+import { EdgeTree } from "../../edge-tree";
+import { orientation } from "../../numeric";
+import type { Ring } from "../../polygon";
 
 /** Indices of an outer ring and of the holes directly inside it. */
 export interface Nest {

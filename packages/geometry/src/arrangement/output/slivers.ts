@@ -1,7 +1,7 @@
-import { orientation } from "../numeric";
-import type { Arrangement } from "./arrange";
-import { isLess, type Outlines } from "./outlines";
-import { separatePieces, straightFirst } from "./pieces";
+import { orientation } from "../../numeric";
+import type { Arrangement } from "../arrange";
+import { isLess, type Outlines } from "../grid/outlines";
+import { separatePieces, straightFirst } from "../topology/pieces";
 
 /**
  * Where edges that do not lie on one line fell together on the grid: x0 y0 x1 y1 of each stretch, in lexicographic order and

@@ -1,7 +1,7 @@
-import { AT_ONCE, headOf, kept } from "../memory";
-import type { Bends } from "./bend";
-import type { Meetings } from "./meetings";
-import { isLess, type Outlines } from "./outlines";
+import { AT_ONCE, headOf, kept } from "../../memory";
+import { isLess, type Outlines } from "../grid/outlines";
+import type { Bends } from "../snapping/bend";
+import type { Meetings } from "../snapping/meetings";
 
 /**
  * What lies between nodes: a straight piece, or a run of an outline along vertices that nothing else comes to. Nodes are

@@ -1,4 +1,4 @@
-import { bounds, type Ring } from "../polygon";
+import { bounds, type Ring } from "../../polygon";
 
 /**
  * The finest grid that serves for these rings: 2^-45 to 2^-46 of their extent, never finer than the doubles are at the

@@ -1,4 +1,4 @@
-import { crossRounded, productError } from "../numeric";
+import { crossRounded, productError } from "../../numeric";
 import { DENORMAL, endOfEdge, exactEnds, type GivenEdges, startOfEdge, turnAt } from "./given-edges";
 
 /** The pixel that holds the point where two edges properly cross. */

@@ -1,6 +1,6 @@
-import { GrowingInts, headOf, kept } from "../memory";
-import type { Ring } from "../polygon";
-import type { Arrangement } from "./arrange";
+import { GrowingInts, headOf, kept } from "../../memory";
+import type { Ring } from "../../polygon";
+import type { Arrangement } from "../arrange";
 import type { Positions } from "./positions";
 import type { HalfEdgeRings } from "./rings";
 

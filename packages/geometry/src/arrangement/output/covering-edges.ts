@@ -1,6 +1,6 @@
-import type { Ring } from "../polygon";
-import type { Arrangement } from "./arrange";
-import { comesNear } from "./near-edge";
+import type { Ring } from "../../polygon";
+import type { Arrangement } from "../arrange";
+import { comesNear } from "../grid/near-edge";
 
 /** How far rounding puts the ends of an edge from where they were, in steps. */
 const ROUNDED = 2;

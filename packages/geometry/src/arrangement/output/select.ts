@@ -1,11 +1,11 @@
-import { GrowingDoubles, kept } from "../memory";
-import { pointOrder } from "../numeric";
-import type { MultiPolygon, Polygon, Ring } from "../polygon";
-import type { Arrangement } from "./arrange";
+import { GrowingDoubles, kept } from "../../memory";
+import { pointOrder } from "../../numeric";
+import type { MultiPolygon, Polygon, Ring } from "../../polygon";
+import type { Arrangement } from "../arrange";
+import { roundingOf } from "../grid/outlines";
 import { coveringEdges } from "./covering-edges";
 import { drawRings } from "./draw-rings";
 import { nest } from "./nesting";
-import { roundingOf } from "./outlines";
 import { keepBesideStraight, positionsOf } from "./restore";
 import { cornersOf, degreesOf, type HalfEdgeRings, joinRings } from "./rings";
 import { closedSlivers } from "./slivers";

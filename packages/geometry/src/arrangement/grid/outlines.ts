@@ -1,6 +1,6 @@
-import { headOf } from "../memory";
-import { pointOrder } from "../numeric";
-import { type Ring, requireFiniteRings } from "../polygon";
+import { headOf } from "../../memory";
+import { pointOrder } from "../../numeric";
+import { type Ring, requireFiniteRings } from "../../polygon";
 import type { GivenEdges } from "./given-edges";
 import type { PixelGrid } from "./grid";
 

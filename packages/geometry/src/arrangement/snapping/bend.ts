@@ -1,10 +1,10 @@
-import { AT_ONCE, GrowingInts, headOf, kept } from "../memory";
-import { crossRounded, pointOrder } from "../numeric";
+import { AT_ONCE, GrowingInts, headOf, kept } from "../../memory";
+import { crossRounded, pointOrder } from "../../numeric";
+import { LATER, MEETS, meetAsGiven, meetsPixel, NEXT } from "../grid/near-edge";
+import type { Outlines } from "../grid/outlines";
 import { BentEdge } from "./bent-edge";
 import { CLEARANCE } from "./clearance";
 import type { Meetings } from "./meetings";
-import { LATER, MEETS, meetAsGiven, meetsPixel, NEXT } from "./near-edge";
-import type { Outlines } from "./outlines";
 
 /** The points that edges are bent to: those of edge e, in the order of travel, are points[first[e]] to points[first[e + 1]]. */
 export interface Bends {

@@ -1,11 +1,11 @@
-import type { PairVisitor } from "../edge-tree";
-import { EdgeTree } from "../edge-tree";
-import { GrowingDoubles, GrowingInts, kept } from "../memory";
-import { crossingPixel, type Pixel } from "./crossing-pixel";
+import type { PairVisitor } from "../../edge-tree";
+import { EdgeTree } from "../../edge-tree";
+import { GrowingDoubles, GrowingInts, kept } from "../../memory";
+import { crossingPixel, type Pixel } from "../grid/crossing-pixel";
+import { comesNear, isBeside, isNearLine } from "../grid/near-edge";
+import type { Outlines } from "../grid/outlines";
 import { type Crossings, type CrossingVisitor, distinct, forEachCrossing } from "./crossings";
 import { JoinedSets } from "./joined-sets";
-import { comesNear, isBeside, isNearLine } from "./near-edge";
-import type { Outlines } from "./outlines";
 import { type NearPoints, withoutTwins } from "./twin-edges";
 
 /**

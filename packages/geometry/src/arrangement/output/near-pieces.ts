@@ -1,11 +1,19 @@
-import { AT_ONCE } from "../memory";
-import type { Bends } from "./bend";
-import { BentEdge } from "./bent-edge";
-import { CLEARANCE, comesWithin, mayComeWithin, type Offsets, SURELY_CLEAR, shrinkage, TOUCHING } from "./clearance";
-import type { Meetings } from "./meetings";
-import { distanceToEdge } from "./near-edge";
-import type { Outlines } from "./outlines";
-import type { Pieces } from "./pieces";
+import { AT_ONCE } from "../../memory";
+import { distanceToEdge } from "../grid/near-edge";
+import type { Outlines } from "../grid/outlines";
+import type { Bends } from "../snapping/bend";
+import { BentEdge } from "../snapping/bent-edge";
+import {
+  CLEARANCE,
+  comesWithin,
+  mayComeWithin,
+  type Offsets,
+  SURELY_CLEAR,
+  shrinkage,
+  TOUCHING,
+} from "../snapping/clearance";
+import type { Meetings } from "../snapping/meetings";
+import type { Pieces } from "../topology/pieces";
 import { KEPT, type Positions } from "./positions";
 
 /** Edges with so many bends at most have pieces so few that searching among them does not pay. */

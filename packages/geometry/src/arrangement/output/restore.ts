@@ -1,14 +1,14 @@
-import { giveBack, kept, lentDoubles } from "../memory";
-import type { Bends } from "./bend";
-import type { Offsets } from "./clearance";
-import type { PixelGrid } from "./grid";
-import type { Meetings } from "./meetings";
+import { giveBack, kept, lentDoubles } from "../../memory";
+import type { PixelGrid } from "../grid/grid";
+import { isLess, MOST_UNITED, type Outlines } from "../grid/outlines";
+import type { Bends } from "../snapping/bend";
+import type { Offsets } from "../snapping/clearance";
+import type { Meetings } from "../snapping/meetings";
+import type { Pieces } from "../topology/pieces";
+import { startOf } from "../topology/stars";
 import { NearPieces } from "./near-pieces";
-import { isLess, MOST_UNITED, type Outlines } from "./outlines";
-import type { Pieces } from "./pieces";
 import { KEPT, ON_GRID, type Positions } from "./positions";
 import type { HalfEdgeRings } from "./rings";
-import { startOf } from "./stars";
 
 /**
  * Puts vertices back to the very coordinates that came in, of several in one pixel the lexicographically least, so that

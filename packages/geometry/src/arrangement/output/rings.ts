@@ -1,8 +1,8 @@
-import { GrowingInts, kept } from "../memory";
-import { crossSign } from "../numeric";
-import type { Outlines } from "./outlines";
-import type { Pieces } from "./pieces";
-import { aheadOf, type Stars, startOf } from "./stars";
+import { GrowingInts, kept } from "../../memory";
+import { crossSign } from "../../numeric";
+import type { Outlines } from "../grid/outlines";
+import type { Pieces } from "../topology/pieces";
+import { aheadOf, type Stars, startOf } from "../topology/stars";
 
 /**
  * Simple rings as the half-edges that they run along, the selected side on their left: those of ring r are
