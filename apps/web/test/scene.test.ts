@@ -1,17 +1,10 @@
 import { planDigits } from "../src/format/plan-digits";
+import { appendedLine, freshName } from "../src/sheet/model/append";
+import { type HandleSpot, movedWith } from "../src/sheet/model/handles";
+import { type NamedShape, results, shapeBehind, shapeInQuestion, shapesOf } from "../src/sheet/model/scene";
 import { toScreen } from "../src/sheet/plan/camera";
 import { gripText, isDriven } from "../src/sheet/plan/grip-text";
 import { crowdedAmong, namePlaces } from "../src/sheet/plan/name-places";
-import {
-  type HandleSpot,
-  movedWith,
-  type NamedShape,
-  results,
-  shapeBehind,
-  shapeInQuestion,
-  shapesOf,
-} from "../src/sheet/plan/scene";
-import { appendedLine, freshName } from "../src/sheet/script/append";
 import { marginText } from "../src/sheet/script/margin-text";
 import { mergeViews } from "../src/worker/merge-views";
 import { SheetService } from "../src/worker/sheet-service";
@@ -50,9 +43,9 @@ test("the shape in question: the chosen one, what a probe asks, the last result;
   expect(shapeBehind(view, "asked")?.name).toBe("green");
   expect(shapeBehind(view, "reach")?.name).toBe("far");
   expect(shapeBehind(viewOf("a = 1\n"), "a")).toBeNull();
-  expect(shapeInQuestion(view, "far", "flatten")?.name).toBe("far");
-  expect(shapeInQuestion(view, "far", "combine")?.name).toBe("green");
-  expect(shapeInQuestion(view, "green", "combine")?.name).toBe("green");
+  expect(shapeInQuestion(view, "far", false)?.name).toBe("far");
+  expect(shapeInQuestion(view, "far", true)?.name).toBe("green");
+  expect(shapeInQuestion(view, "green", true)?.name).toBe("green");
 });
 
 test("what is dragged takes along all that follows from its numbers", () => {

@@ -1,4 +1,4 @@
-import { type SaveState, SheetSaver } from "../src/sheet/sheet-saver";
+import { type SaveState, SheetSaver } from "../src/sheet/desk/sheet-saver";
 
 interface Sent {
   body: Record<string, unknown>;

@@ -1,9 +1,9 @@
 import fc from "fast-check";
+import { shapesOf } from "../src/sheet/model/scene";
 import { type Camera, toPlan, toScreen } from "../src/sheet/plan/camera";
 import { gridSteps } from "../src/sheet/plan/draw-grid";
 import { cornerAt, edgeAt } from "../src/sheet/plan/hit";
 import { nearestEdge } from "../src/sheet/plan/nearest-edge";
-import { shapesOf } from "../src/sheet/plan/scene";
 import { NO_SNAP, type SnapSettings, snapped } from "../src/sheet/plan/snap";
 import { mergeViews } from "../src/worker/merge-views";
 import { SheetService } from "../src/worker/sheet-service";

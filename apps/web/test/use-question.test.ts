@@ -1,6 +1,6 @@
 /** @jest-environment jsdom */
 import { act, renderHook } from "@testing-library/react";
-import { useQuestion } from "../src/sheet/use-question";
+import { useQuestion } from "../src/sheet/model/use-question";
 import { CancelledError, type SheetThread } from "../src/worker/sheet-thread";
 import type { SheetView } from "../src/worker/views";
 

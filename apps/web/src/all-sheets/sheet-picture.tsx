@@ -1,5 +1,5 @@
-import { results } from "@/sheet/plan/scene";
-import { Thumbnail } from "@/sheet/stations/thumbnail";
+import { results } from "@/sheet/model/scene";
+import { Thumbnail } from "@/sheet/stations/parts/thumbnail";
 import { tones } from "@/theme/tokens";
 import type { SheetView } from "@/worker/views";
 

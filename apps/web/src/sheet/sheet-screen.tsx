@@ -4,8 +4,8 @@ import { Button } from "antd";
 import { useCallback, useEffect, useRef, useState } from "react";
 import { PartBoundary } from "@/client/part-boundary";
 import { request } from "@/client/request";
+import { SheetDesk } from "./desk/sheet-desk";
 import type { SheetData } from "./sheet-data";
-import { SheetDesk } from "./sheet-desk";
 
 /**
  * A sheet as it is on the server. What the page came with may be older than that (a browser going back shows a page it

@@ -1,6 +1,6 @@
 import { App, Button } from "antd";
 import { plural } from "@/format/numbers";
-import type { Attached, Attachments } from "../use-attachments";
+import type { Attached, Attachments } from "../model/attached";
 
 /** What is attached to the sheet; what its script does not name can be removed. */
 export function AttachedFiles({ attachments, script }: { attachments: Attachments; script: string }) {

@@ -6,7 +6,7 @@ import { Alert, Button, Checkbox, Input, Modal, Radio, Table, Upload } from "ant
 import { type ReactNode, useEffect, useState } from "react";
 import { fixed, plural } from "@/format/numbers";
 import type { SheetThread } from "@/worker/sheet-thread";
-import { useQuestion } from "../use-question";
+import { useQuestion } from "../model/use-question";
 import { boxText, planAround } from "./plan-around";
 
 /** A text to be taken over, and the name of the file that it comes from; no name for a pasted one. */

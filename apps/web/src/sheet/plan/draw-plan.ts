@@ -2,13 +2,16 @@ import { transformPoint } from "@vertexon/geometry";
 import type { Handle } from "@vertexon/notation";
 import { tokens, tones, withAlpha } from "@/theme/tokens";
 import type { ShapeView, SheetView } from "@/worker/views";
-import { planOf, type Station } from "../stations/station";
+import type { HandleSpot, Picked } from "../model/handles";
+import type { Layer, Lit } from "../model/layers";
+import { type NamedShape, results, shapesOf } from "../model/scene";
+import type { StationPlan } from "../model/station";
 import type { Backdrop } from "./backdrop";
 import { type Camera, decimalsAt, RULER, toScreen } from "./camera";
 import { drawGrid, drawPaper, drawRulers } from "./draw-grid";
+import { drawGhosts, drawMesh, drawNumbered, drawPictures, drawRays, drawRegions, drawTravel } from "./draw-layer";
 import { drawContours, drawField, drawFootLine, drawProbe, drawWorstSpot } from "./draw-measures";
 import { drawMistakes } from "./draw-mistakes";
-import { drawGhosts, drawMesh, drawNumbered, drawPictures, drawRays, drawRegions, drawTravel } from "./draw-overlay";
 import {
   drawCurveHandles,
   drawDot,
@@ -25,17 +28,8 @@ import { haloText } from "./halo-text";
 import { Labels } from "./labels";
 import { crowdedAmong, namePlaces } from "./name-places";
 import { drawDraft, type OutlineDraft } from "./outline-draft";
-import {
-  type DrawnPicture,
-  type HandleSpot,
-  type Lit,
-  type NamedShape,
-  type Overlay,
-  type Picked,
-  results,
-  shapesOf,
-} from "./scene";
 import type { Snapped } from "./snap";
+import type { DrawnPicture } from "./use-field-picture";
 import type { Inspected } from "./use-inspection";
 
 export interface Scene {
@@ -43,10 +37,9 @@ export interface Scene {
   draft: OutlineDraft | null;
   closing: boolean;
   view: SheetView;
-  station: Station;
+  how: StationPlan;
   chosen: string | null;
   shape: NamedShape | null;
-  lit: Lit;
   spots: HandleSpot[];
   grip: HandleSpot | null;
   picture: DrawnPicture | null;
@@ -54,7 +47,7 @@ export interface Scene {
   at: { x: number; y: number } | null;
   inspected: Inspected | null;
   picked: Picked | null;
-  overlay: Overlay;
+  layers: readonly Layer[];
   images: ReadonlyMap<string, HTMLImageElement>;
   /** What the pointer snapped to, and where. */
   snap: Snapped | null;
@@ -65,24 +58,24 @@ type Only = (definition: string) => boolean;
 
 /** Everything on the plan, from the grid up; during a drag only what moves, over a backdrop of the rest. */
 export function drawPlan(ctx: CanvasRenderingContext2D, scene: Scene, backdrop: Backdrop | null): void {
-  const { camera, view, station } = scene;
+  const { camera, view, how } = scene;
   const only: Only = (definition) => !backdrop || backdrop.moved.has(definition);
   ctx.clearRect(0, 0, camera.width, camera.height);
-  if (backdrop && !planOf(station).isField)
+  if (backdrop && !how.isField)
     backdrop.paint(ctx, camera, (own) => drawBack(own, scene, (definition) => !only(definition)));
   else drawBack(ctx, scene, () => false);
   ctx.save();
   clipToPlan(ctx, camera);
-  if (planOf(station).isField) drawFieldStation(ctx, scene);
+  if (how.isField) drawFieldStation(ctx, scene);
   else {
     drawShapes(ctx, scene, only);
     drawMarks(ctx, scene);
     drawNames(ctx, scene, only);
   }
-  drawMistakes(ctx, camera, view.diagnostics, scene.lit.marks ?? null);
+  drawMistakes(ctx, camera, view.diagnostics, litOf(scene, "marks"));
   if (scene.draft) drawDraft(ctx, camera, scene.draft, scene.snap ?? scene.at, scene.closing);
-  const { line } = scene.overlay;
-  if (line) drawDraft(ctx, camera, line.points, scene.snap ?? scene.at, false, !line.closed);
+  for (const { line } of scene.layers)
+    if (line) drawDraft(ctx, camera, line.points, scene.snap ?? scene.at, false, !line.closed);
   if (scene.snap?.what) drawSnap(ctx, camera, scene.snap);
   ctx.restore();
   drawRulers(ctx, camera, scene.pointer);
@@ -90,13 +83,13 @@ export function drawPlan(ctx: CanvasRenderingContext2D, scene: Scene, backdrop: 
 
 /** Paper, pictures and grid, and what of the shapes stays as it is. */
 function drawBack(ctx: CanvasRenderingContext2D, scene: Scene, only: Only): void {
-  const { camera, view, station } = scene;
+  const { camera, view, how } = scene;
   ctx.save();
   clipToPlan(ctx, camera);
   drawPaper(ctx, camera);
   drawPictures(ctx, camera, view, scene.images);
   drawGrid(ctx, camera, view.plan);
-  if (!planOf(station).isField) {
+  if (!how.isField) {
     drawShapes(ctx, scene, only);
     drawNames(ctx, scene, only);
   }
@@ -110,8 +103,8 @@ function clipToPlan(ctx: CanvasRenderingContext2D, camera: Camera): void {
 }
 
 function drawShapes(ctx: CanvasRenderingContext2D, scene: Scene, only: Only): void {
-  const { camera, view, shape, lit, overlay } = scene;
-  const { isEdited, vertices, numbers, trueOutline } = planOf(scene.station);
+  const { camera, view, shape, layers } = scene;
+  const { isEdited, vertices, numbers, trueOutline } = scene.how;
   const shown = new Set(results(view).map(({ name }) => name));
   // One tone a definition: the items of a list belong together.
   const definitions = [...new Set(results(view).map(({ definition }) => definition))];
@@ -130,19 +123,29 @@ function drawShapes(ctx: CanvasRenderingContext2D, scene: Scene, only: Only): vo
   if (trueOutline) strokeTrueOutline(ctx, camera, shape.shape, tokens.plum);
   if (vertices) drawVertices(ctx, camera, shape.shape, colour);
   if (isEdited) drawCurveHandles(ctx, camera, shape.shape);
-  drawRegions(ctx, camera, overlay);
-  const { framed = [] } = overlay;
+  for (const layer of layers) drawLayer(ctx, scene, layer, shape.shape);
+  if (numbers) numberVertices(ctx, camera, shape.shape);
+}
+
+function drawLayer(ctx: CanvasRenderingContext2D, scene: Scene, layer: Layer, shape: ShapeView): void {
+  const { camera, view, how } = scene;
+  const { framed = [], lit = {} } = layer;
+  drawRegions(ctx, camera, layer);
   for (const { name, shape: each } of shapesOf(view))
     if (framed.includes(name)) strokeOutline(ctx, camera, each, { colour: tokens.plum, width: 2.6 });
-  drawMesh(ctx, camera, overlay);
-  drawGhosts(ctx, camera, overlay);
-  drawNumbered(ctx, camera, overlay);
-  drawRays(ctx, camera, overlay);
-  drawTravel(ctx, camera, shape.shape, overlay);
-  if (trueOutline) drawWorstSpot(ctx, camera, shape.shape, overlay.spot);
-  if (lit.ring !== undefined) lightRing(ctx, camera, shape.shape, lit.ring);
-  if (lit.vertex) lightVertex(ctx, camera, shape.shape, lit.vertex);
-  if (numbers) numberVertices(ctx, camera, shape.shape);
+  drawMesh(ctx, camera, layer);
+  drawGhosts(ctx, camera, layer);
+  drawNumbered(ctx, camera, layer);
+  drawRays(ctx, camera, layer);
+  drawTravel(ctx, camera, shape, layer);
+  if (how.trueOutline) drawWorstSpot(ctx, camera, shape, layer.spot);
+  if (lit.ring !== undefined) lightRing(ctx, camera, shape, lit.ring);
+  if (lit.vertex) lightVertex(ctx, camera, shape, lit.vertex);
+}
+
+/** What is pointed at of a kind, by whoever said so last. */
+function litOf<K extends keyof Lit>({ layers }: Scene, key: K): NonNullable<Lit[K]> | null {
+  return layers.findLast(({ lit }) => lit?.[key] !== undefined)?.lit?.[key] ?? null;
 }
 
 function lightRing(ctx: CanvasRenderingContext2D, camera: Camera, shape: ShapeView, ring: number): void {
@@ -173,13 +176,13 @@ function lightVertex(
 }
 
 function drawMarks(ctx: CanvasRenderingContext2D, scene: Scene): void {
-  const { camera, view, chosen, spots, grip, lit } = scene;
-  const { isEdited, isAsked } = planOf(scene.station);
+  const { camera, view, chosen, spots, grip } = scene;
+  const { isEdited, isAsked } = scene.how;
   const probes = new Set<string>();
   for (const { name, value } of view.definitions) {
     if (value?.type !== "probe" || (!isAsked && name !== chosen)) continue;
     probes.add(name);
-    drawProbe(ctx, camera, value, lit.probe ?? null);
+    drawProbe(ctx, camera, value, litOf(scene, "probe"));
   }
   for (const { value, handles } of view.definitions)
     if (value?.type === "point" && handles.length === 0 && isEdited)
@@ -206,8 +209,8 @@ function isSpot(spot: HandleSpot, wanted: Picked["handle"]): boolean {
 }
 
 /** A frame around what was picked. */
-function drawPicked(ctx: CanvasRenderingContext2D, { camera, picked, shape, spots, station }: Scene): void {
-  if (!picked || !planOf(station).isEdited) return;
+function drawPicked(ctx: CanvasRenderingContext2D, { camera, picked, shape, spots, how }: Scene): void {
+  if (!picked || !how.isEdited) return;
   const { corner } = picked;
   const corners = corner && corner.shape === shape?.name ? shape.shape.corners[corner.subpath] : null;
   const spot = spots.find((each) => isSpot(each, picked.handle));
@@ -238,7 +241,7 @@ function drawSnap(ctx: CanvasRenderingContext2D, camera: Camera, { x, y, what }:
 /** Names of what is chosen first, then of points, results and plain operands, as far as there is room. */
 function drawNames(ctx: CanvasRenderingContext2D, scene: Scene, only: Only): void {
   const { camera, view, chosen, shape, spots } = scene;
-  const { isEdited, isAsked } = planOf(scene.station);
+  const { isEdited, isAsked } = scene.how;
   const labels = new Labels(ctx, camera);
   const all = shapesOf(view);
   const crowded = crowdedAmong(results(view));
@@ -300,11 +303,10 @@ function hasMany(handles: readonly Handle[]): boolean {
 /** The handles that a station offers: all of them in Define, the probes in Probe, otherwise those of what is chosen. */
 export function handleSpots(
   view: SheetView,
-  station: Station,
+  { isField, isEdited, isAsked }: StationPlan,
   chosen: string | null,
   shape: NamedShape | null,
 ): HandleSpot[] {
-  const { isField, isEdited, isAsked } = planOf(station);
   if (isField) return [];
   return view.definitions.flatMap(({ name, handles, value }) => {
     const isProbe = value?.type === "probe";

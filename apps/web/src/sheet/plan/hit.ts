@@ -1,8 +1,9 @@
 import type { SheetView } from "@/worker/views";
+import type { Picked } from "../model/handles";
+import { type NamedShape, shapesOf } from "../model/scene";
 import { type Camera, toPlan, toScreen } from "./camera";
 import { onScreen, regionPath } from "./draw-shapes";
 import { nearestEdge } from "./nearest-edge";
-import { type NamedShape, type Picked, shapesOf } from "./scene";
 
 /** Pixels within which a click counts as one on a corner or an edge. */
 const NEAR = 10;

@@ -1,9 +1,9 @@
 import type { Bounds } from "@vertexon/geometry";
 import { tokens } from "@/theme/tokens";
 import type { ShapeView } from "@/worker/views";
+import type { NamedShape } from "../model/scene";
 import { type Camera, toScreen } from "./camera";
 import { widthOf } from "./labels";
-import type { NamedShape } from "./scene";
 
 /**
  * Where a shape's name may stand: well inside where there is room, otherwise beside the vertices furthest to each side.

@@ -3,7 +3,11 @@
 import { type PointerEvent as ReactPointerEvent, useCallback, useEffect, useMemo, useRef, useState } from "react";
 import type { SheetThread } from "@/worker/sheet-thread";
 import type { SheetView } from "@/worker/views";
-import { planOf, type Station } from "../stations/station";
+import { useChoice } from "../model/choice";
+import { type HandleSpot, movedWith, type Picked } from "../model/handles";
+import { useLayers } from "../model/layers";
+import { boundsOfAll, type NamedShape } from "../model/scene";
+import type { StationPlan } from "../model/station";
 import { Backdrop } from "./backdrop";
 import { type Camera, decimalsAt, toPlan, toScreen } from "./camera";
 import { CursorStrip } from "./cursor-strip";
@@ -13,50 +17,21 @@ import { isDriven } from "./grip-text";
 import { cornerAt, edgeAt, shapeAt } from "./hit";
 import { closesDraft, type OutlineDraft } from "./outline-draft";
 import { PlanButtons } from "./plan-buttons";
-import {
-  boundsOfAll,
-  type HandleRef,
-  type HandleSpot,
-  type Lit,
-  movedWith,
-  type NamedShape,
-  type Overlay,
-  type Picked,
-} from "./scene";
 import { NO_SNAP, type Snapped, snapped } from "./snap";
 import { useCamera } from "./use-camera";
 import { useFieldPicture } from "./use-field-picture";
 import { useInspection } from "./use-inspection";
+import { usePlanEdits } from "./use-plan-edits";
 import { useSnap } from "./use-snap";
 
 interface Props {
   view: SheetView;
   thread: SheetThread;
-  station: Station;
-  chosen: string | null;
+  /** How the plan looks and answers. */
+  how: StationPlan;
+  /** The shape that the station is about. */
   shape: NamedShape | null;
-  lit: Lit;
-  overlay: Overlay;
-  picked: Picked | null;
   images: ReadonlyMap<string, HTMLImageElement>;
-  interval: number;
-  reach: number;
-  onChoose(name: string): void;
-  onPick(picked: Picked | null): void;
-  onProbe(x: number, y: number): void;
-  /** An outline was clicked to its end. */
-  onOutline(corners: OutlineDraft): void;
-  /** A corner is wanted on the edge that begins at one. */
-  onInsert(subpath: number, corner: number, x: number, y: number, decimals: number): void;
-  onRemove(): void;
-  /** What is picked is to move by a step in plan units. */
-  onNudge(dx: number, dy: number): void;
-  /** Something was dragged that cannot be. */
-  onFixed(picked: Picked): void;
-  /** The axis sense is to be the other one. */
-  onFlip(): void;
-  /** A handle was taken; the returned functions move it and let it go. */
-  onTake(handle: HandleRef): { move(x: number, y: number, decimals: number): void; release(): void } | null;
 }
 
 const NOTHING: ReadonlySet<string> = new Set();
@@ -65,9 +40,13 @@ const GRIP = 10;
 /** Pixels that the pointer may move between press and release for it to count as a click. */
 const STILL = 4;
 
-export function Plan(props: Props) {
-  const { view, thread, station, chosen, shape, lit, overlay, picked, images, interval, reach } = props;
-  const { isField, isEdited, isAsked } = planOf(station);
+export function Plan({ view, thread, how, shape, images }: Props) {
+  const { isField, isEdited, isAsked } = how;
+  const { chosen, picked, choose, pick } = useChoice();
+  const layers = useLayers();
+  const edits = usePlanEdits(thread);
+  /** What is being clicked point by point for a panel. */
+  const line = layers.findLast((layer) => layer.line)?.line ?? null;
   const canvas = useRef<HTMLCanvasElement>(null);
   const frame = useRef<HTMLDivElement>(null);
   const { seen, zoomBy, zoomTo, fitAll, panBy } = useCamera(frame, canvas, view.plan);
@@ -90,8 +69,9 @@ export function Plan(props: Props) {
   const inspected = useInspection(thread, view, backdrop ? null : (shape?.name ?? null), at);
   const closing = draft !== null && seen !== null && pointer !== null && closesDraft(seen, draft, ...pointer);
   const fieldShape = isField ? (shape?.name ?? null) : null;
-  const picture = useFieldPicture(thread, view, fieldShape, seen, interval, reach);
-  const spots = useMemo(() => handleSpots(view, station, chosen, shape), [view, station, chosen, shape]);
+  const contours = layers.findLast((layer) => layer.contours)?.contours ?? null;
+  const picture = useFieldPicture(thread, view, fieldShape, seen, contours);
+  const spots = useMemo(() => handleSpots(view, how, chosen, shape), [view, how, chosen, shape]);
 
   /** What went wrong while drawing: said in place of the plan. */
   const [failure, setFailure] = useState<Error | null>(null);
@@ -110,7 +90,7 @@ export function Plan(props: Props) {
     const ctx = element.getContext("2d");
     if (!ctx) return;
     ctx.setTransform(ratio, 0, 0, ratio, 0, 0);
-    const still = { camera: seen, view, station, chosen, shape, lit, overlay, picked, images, spots, picture };
+    const still = { camera: seen, view, how, chosen, shape, layers, picked, images, spots, picture };
     drawPlan(ctx, { ...still, draft, closing, grip, pointer, at, inspected, snap }, backdrop);
   };
   // Once a frame, however often something changes in between.
@@ -152,7 +132,7 @@ export function Plan(props: Props) {
     moving: HandleSpot | null,
     moved: ReadonlySet<string> = NOTHING,
   ): Snapped => {
-    const anchors = moving && shape ? neighboursOf(shape, moving) : (draft ?? overlay.line?.points ?? []).slice(-1);
+    const anchors = moving && shape ? neighboursOf(shape, moving) : (draft ?? line?.points ?? []).slice(-1);
     return snapped(camera, view, free ? NO_SNAP : snapping, [px, py], { skip: moved, anchors });
   };
 
@@ -166,10 +146,10 @@ export function Plan(props: Props) {
     if (gesture.current) return gesture.current.join(event);
     element.focus();
     const { offsetX: px, offsetY: py, button } = event;
-    const isFree = draft !== null || overlay.line !== undefined;
+    const isFree = draft !== null || line !== null;
     const spot = button === 0 && !isFree ? spotAt(px, py) : null;
     const corner = button === 0 && !isFree && isEdited && shape ? cornerAt(seen, shape, px, py) : null;
-    const taken = spot && isDriven(spot.handle) ? props.onTake(spot) : null;
+    const taken = spot && isDriven(spot.handle) ? edits.take(spot) : null;
     const isFixed = !taken && (spot !== null || corner !== null);
     let last: [number, number] = [px, py];
     let isMoving = false;
@@ -183,7 +163,7 @@ export function Plan(props: Props) {
           isMoving ||= Math.hypot(now[0] - px, now[1] - py) > STILL;
           if (!isMoving) return;
           if (isFixed) {
-            if (isFirst) props.onFixed({ handle: spot && { definition: spot.definition, index: spot.index }, corner });
+            if (isFirst) edits.sayFixed({ handle: spot && { definition: spot.definition, index: spot.index }, corner });
           } else if (taken) {
             dragged.current = now;
             setBackdrop(lifted);
@@ -223,27 +203,27 @@ export function Plan(props: Props) {
       const to = place(seen, px, py, free, null);
       return setDraft([...draft, rounded(to)]);
     }
-    if (overlay.onPlace?.(x, y, rounded(place(seen, px, py, free, null)))) return;
+    const to = rounded(place(seen, px, py, free, null));
+    if (layers.some(({ onPlace }) => onPlace?.(x, y, to))) return;
     const corner = isEdited && shape ? cornerAt(seen, shape, px, py) : null;
-    if (spot) props.onChoose(spot.definition);
-    if (spot || corner)
-      return props.onPick({ handle: spot && { definition: spot.definition, index: spot.index }, corner });
-    props.onPick(null);
-    if (isAsked) return props.onProbe(x, y);
+    if (spot) choose(spot.definition);
+    if (spot || corner) return pick({ handle: spot && { definition: spot.definition, index: spot.index }, corner });
+    pick(null);
+    if (isAsked) return edits.probe(x, y);
     // A double click on an edge of the chosen shape adds a vertex there, whatever lies above it.
     if (isEdited && shape?.name === chosen && edgeAt(seen, shape, px, py)) return;
     const hit = shapeAt(canvas.current, seen, view, px, py, chosen);
-    if (hit) props.onChoose(hit);
+    if (hit) choose(hit);
   };
 
   const insertAt = (px: number, py: number) => {
     if (!seen || draft || !isEdited || !shape || spotAt(px, py)) return;
     const edge = edgeAt(seen, shape, px, py);
-    if (edge) props.onInsert(edge.subpath, edge.corner, edge.x, edge.y, decimalsAt(seen));
+    if (edge) edits.insert(edge.subpath, edge.corner, edge.x, edge.y, decimalsAt(seen));
   };
 
   const finishDraft = () => {
-    if (draft && draft.length >= 3) props.onOutline(draft);
+    if (draft && draft.length >= 3) edits.addOutline(draft);
     setDraft(null);
     setSnap(null);
   };
@@ -257,7 +237,7 @@ export function Plan(props: Props) {
     if (!seen) return;
     if (!picked || !isEdited) return panBy(-40 * dx, -40 * dy);
     const step = far ? 10 : fine ? 0.1 : 1;
-    props.onNudge(dx * step, (view.plan.yDown ? 1 : -1) * dy * step);
+    void edits.nudge(dx * step, (view.plan.yDown ? 1 : -1) * dy * step);
   };
   const onKey = (event: React.KeyboardEvent) => {
     if (event.ctrlKey || event.metaKey) return;
@@ -279,15 +259,15 @@ export function Plan(props: Props) {
       keys.set("Escape", () => setDraft(null));
       keys.set("Backspace", () => setDraft(draft.slice(0, -1)));
       keys.set("Enter", finishDraft);
-    } else if (overlay.line) {
-      keys.set("Escape", overlay.line.onClear);
-      keys.set("Backspace", overlay.line.onBack);
+    } else if (line) {
+      keys.set("Escape", line.onClear);
+      keys.set("Backspace", line.onBack);
     } else if (picked && isEdited) {
-      keys.set("Escape", () => props.onPick(null));
-      keys.set("Delete", props.onRemove);
-      keys.set("Backspace", props.onRemove);
-      keys.set("PageDown", () => props.onPick(stepped(picked, shape, 1)));
-      keys.set("PageUp", () => props.onPick(stepped(picked, shape, -1)));
+      keys.set("Escape", () => pick(null));
+      keys.set("Delete", edits.removePicked);
+      keys.set("Backspace", edits.removePicked);
+      keys.set("PageDown", () => pick(stepped(picked, shape, 1)));
+      keys.set("PageUp", () => pick(stepped(picked, shape, -1)));
     }
     const run = keys.get(event.key);
     if (!run || (event.altKey && !direction)) return;
@@ -305,14 +285,14 @@ export function Plan(props: Props) {
           tabIndex={0}
           aria-label="The plan: the shapes that the script computes"
           data-camera={seen ? JSON.stringify(seen) : undefined}
-          style={{ cursor: draft || overlay.line || isAsked ? "crosshair" : grip ? "grab" : "default" }}
+          style={{ cursor: draft || line || isAsked ? "crosshair" : grip ? "grab" : "default" }}
           onPointerDown={press}
           onPointerMove={({ nativeEvent }) => {
             const { offsetX: px, offsetY: py } = nativeEvent;
             if (backdrop) return; // what is dragged stays the one that is held
             setPointer([px, py]);
-            setGrip(draft || overlay.line ? null : spotAt(px, py));
-            if ((draft || overlay.line) && seen) {
+            setGrip(draft || line ? null : spotAt(px, py));
+            if ((draft || line) && seen) {
               const to = place(seen, px, py, nativeEvent.altKey, null);
               setSnap(to.what ? to : null);
             }
@@ -352,7 +332,7 @@ export function Plan(props: Props) {
         plan={view.plan}
         at={at}
         inspected={inspected}
-        onFlip={props.onFlip}
+        onFlip={edits.flip}
         decimals={seen ? Math.max(2, decimalsAt(seen)) : 2}
       />
     </div>

@@ -1,8 +1,8 @@
 import type { SheetView } from "@/worker/views";
+import { shapesOf } from "../model/scene";
 import { type Camera, decimalsAt, toPlan, toScreen } from "./camera";
 import { gridSteps } from "./draw-grid";
 import { nearestEdge } from "./nearest-edge";
-import { shapesOf } from "./scene";
 
 /** What a place that is dragged or clicked may snap to. */
 export interface SnapSettings {

@@ -1,10 +1,16 @@
 import { useMemo } from "react";
 import { rgb, tokens } from "@/theme/tokens";
 import type { SheetThread } from "@/worker/sheet-thread";
-import type { FieldRequest, SheetView } from "@/worker/views";
-import { useQuestion } from "../use-question";
+import type { FieldPicture, FieldRequest, SheetView } from "@/worker/views";
+import type { Layer } from "../model/layers";
+import { useQuestion } from "../model/use-question";
 import { type Camera, visible } from "./camera";
-import type { DrawnPicture } from "./scene";
+
+/** A field's picture, ready to be drawn. */
+export interface DrawnPicture {
+  picture: FieldPicture;
+  image: CanvasImageSource;
+}
 
 /** Samples a field at every second pixel of what is in view, a moment after the view came to rest. */
 export function useFieldPicture(
@@ -12,10 +18,12 @@ export function useFieldPicture(
   view: SheetView,
   name: string | null,
   camera: Camera | null,
-  interval: number,
-  reach: number,
+  contours: Layer["contours"] | null,
 ): DrawnPicture | null {
-  const request = useMemo(() => camera && requestFor(camera, interval, reach), [camera, interval, reach]);
+  const request = useMemo(
+    () => camera && contours && requestFor(camera, contours.interval, contours.reach),
+    [camera, contours],
+  );
   const { answered } = useQuestion(
     thread,
     name !== null && request ? { view, name, request } : null,

@@ -1,7 +1,7 @@
 import { useMemo } from "react";
 import type { SheetThread } from "@/worker/sheet-thread";
 import type { Inspection, SheetView } from "@/worker/views";
-import { useQuestion } from "../use-question";
+import { useQuestion } from "../model/use-question";
 
 /** What lies at a place, with the question: the shape and the place. */
 export interface Inspected {

@@ -1,6 +1,7 @@
 import type { SheetView } from "@/worker/views";
+import type { Picked } from "../model/handles";
+import { shapesOf } from "../model/scene";
 import { gripText } from "./grip-text";
-import { type Picked, shapesOf } from "./scene";
 
 /** Why something on the plan cannot be dragged, and what can be done instead. */
 export function whyFixed(view: SheetView, { handle: ref, corner }: Picked): string {

@@ -1,9 +1,11 @@
 import { Button } from "antd";
 import type { SheetView } from "@/worker/views";
-import { type NamedShape, shapesOf } from "../../plan/scene";
-import type { StationProps } from "../context";
+import { useAnswers } from "../../model/answers";
+import { useChoice } from "../../model/choice";
+import { useEdits } from "../../model/edits";
+import { type NamedShape, shapesOf } from "../../model/scene";
 
-interface Props extends Pick<StationProps, "view" | "shape" | "onChoose" | "onEdit"> {
+interface Props {
   /** A result is to be an operand in its turn. */
   onFurther(name: string): void;
 }
@@ -12,17 +14,20 @@ interface Props extends Pick<StationProps, "view" | "shape" | "onChoose" | "onEd
  * The operations that led to a shape one after the other, each fed by the result before it: a click goes to one of them,
  * and the last can be taken back.
  */
-export function Chain({ view, shape, onChoose, onEdit, onFurther }: Props) {
+export function Chain({ onFurther }: Props) {
+  const { view } = useAnswers();
+  const { shape, choose } = useChoice();
+  const { edit } = useEdits();
   const steps = shape ? stepsTo(view, shape) : [];
   const last = steps.at(-1);
   if (!shape || !last) return null;
   const isUsed = view.definitions.some(({ dependsOn }) => dependsOn.includes(last.definition));
   const stepBack = () =>
-    onEdit((current, script) => {
+    edit((current, script) => {
       const span = current.definitions.find(({ name }) => name === last.definition)?.span;
       if (!span) return null;
       const before = steps.at(-2)?.name ?? last.shape.combination?.operands[0];
-      if (before) onChoose(before);
+      if (before) choose(before);
       const to = script[span.to] === "\n" ? span.to + 1 : span.to;
       return [{ from: span.from, to, insert: "" }];
     });
@@ -32,7 +37,7 @@ export function Chain({ view, shape, onChoose, onEdit, onFurther }: Props) {
         {steps.map(({ name, shape: { combination } }, i) => (
           <span key={name}>
             {i > 0 && <span className="quiet"> then </span>}
-            <Button size="small" type={name === shape.name ? "default" : "text"} onClick={() => onChoose(name)}>
+            <Button size="small" type={name === shape.name ? "default" : "text"} onClick={() => choose(name)}>
               <span className="mono">{name}</span> <span className="quiet">{combination?.operation}</span>
             </Button>
           </span>

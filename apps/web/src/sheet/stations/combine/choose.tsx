@@ -3,11 +3,14 @@ import { Button, Select } from "antd";
 import { useEffect, useMemo, useRef } from "react";
 import { tones } from "@/theme/tokens";
 import type { ShapePreview } from "@/worker/views";
-import { shapesOf } from "../../plan/scene";
-import { appendedLine, freshName } from "../../script/append";
-import { useQuestion } from "../../use-question";
-import type { StationProps } from "../context";
-import { Pending } from "../panel";
+import { useAnswers } from "../../model/answers";
+import { appendedLine, freshName } from "../../model/append";
+import { useChoice } from "../../model/choice";
+import { useEdits } from "../../model/edits";
+import { useLayer } from "../../model/layers";
+import { shapesOf } from "../../model/scene";
+import { useQuestion } from "../../model/use-question";
+import { Pending } from "../parts/panel";
 import { OperationCards } from "./operation-cards";
 
 interface Operand {
@@ -22,7 +25,7 @@ export interface Choice {
   operation: Operation;
 }
 
-interface Props extends StationProps {
+interface Props {
   choice: Choice;
   onChoice(choice: Choice): void;
 }
@@ -36,7 +39,10 @@ const RULES = [
 ];
 
 /** Operands chosen by clicks on the plan or on names in the script, with all four results before anything is written. */
-export function Choose({ view, thread, clickedName, choice, onChoice, onChoose, onEdit, onOverlay }: Props) {
+export function Choose({ choice, onChoice }: Props) {
+  const { view, thread } = useAnswers();
+  const { clickedName, choose } = useChoice();
+  const { edit } = useEdits();
   const { operation } = choice;
   const known = shapesOf(view);
   const operands = choice.operands.filter(({ name }) => known.some((each) => each.name === name));
@@ -73,7 +79,7 @@ export function Choose({ view, thread, clickedName, choice, onChoice, onChoose, 
     const shape = known.find(({ name, definition }) => name === clickedName.name || definition === clickedName.name);
     if (shape) latest.current.toggle(shape.name);
   }, [clickedName, known]);
-  useEffect(() => {
+  useLayer(() => {
     const onPlace = (x: number, y: number): boolean => {
       const around = known
         .filter(({ shape }) => locatePoint(x, y, operandOf(shape.polygons)).side !== "outside")
@@ -84,15 +90,14 @@ export function Choose({ view, thread, clickedName, choice, onChoice, onChoose, 
       return wanted !== undefined;
     };
     const regions = taken ? [{ polygons: taken.polygons, tone: tones[0], isChosen: true }] : [];
-    onOverlay({ regions, framed: names.split("\n"), onPlace });
-    return () => onOverlay({});
-  }, [known, taken, names, onOverlay]);
+    return { regions, framed: names.split("\n"), onPlace };
+  }, [known, taken, names]);
 
   const write = () =>
-    onEdit((current, script) => {
+    edit((current, script) => {
       const name = freshName(current, "combined");
       onChoice({ operands: [{ name, fillRule: null }], operation });
-      onChoose(name);
+      choose(name);
       return appendedLine(script, `${name} = ${expressionOf(operation)}`);
     });
   return (

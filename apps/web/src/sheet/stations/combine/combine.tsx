@@ -1,8 +1,9 @@
 import { Tabs } from "antd";
 import { useState } from "react";
-import { useQuestion } from "../../use-question";
-import type { StationProps } from "../context";
-import { Panel, Pending } from "../panel";
+import { useAnswers } from "../../model/answers";
+import { useChoice } from "../../model/choice";
+import { useQuestion } from "../../model/use-question";
+import { Panel, Pending } from "../parts/panel";
 import { Chain } from "./chain";
 import { type Choice, Choose } from "./choose";
 import { Cutter } from "./cutter";
@@ -16,8 +17,9 @@ type Tab = "choose" | "operations" | "regions" | "intersections" | "cut";
  * Shapes combined with each other: operands chosen by clicks, a combined shape's operands under all four operations, its
  * rings, the regions to compose another one from, and a cutter.
  */
-export function CombineStation(props: StationProps) {
-  const { view, thread, shape } = props;
+export function CombinePanel() {
+  const { view, thread } = useAnswers();
+  const { shape } = useChoice();
   const [asked, setAsked] = useState<Tab>("operations");
   const combination = shape?.shape.combination ?? null;
   const name = combination ? shape?.name : null;
@@ -37,7 +39,6 @@ export function CombineStation(props: StationProps) {
   return (
     <Panel title="Combine" about={about}>
       <Chain
-        {...props}
         onFurther={(result) => {
           setOwnChoice(startOf(result));
           setAsked("choose");
@@ -55,18 +56,18 @@ export function CombineStation(props: StationProps) {
                 {
                   key: "operations",
                   label: "Operations",
-                  children: own ?? (answer && <Operations {...props} answer={answer} />),
+                  children: own ?? (answer && <Operations answer={answer} />),
                 },
-                { key: "regions", label: "Regions", children: <Regions {...props} /> },
+                { key: "regions", label: "Regions", children: <Regions /> },
                 {
                   key: "intersections",
                   label: "Intersections",
-                  children: own ?? (answer && <Intersections {...props} answer={answer} />),
+                  children: own ?? (answer && <Intersections answer={answer} />),
                 },
               ]
             : []),
-          { key: "choose", label: "Choose", children: <Choose {...props} choice={choice} onChoice={setOwnChoice} /> },
-          { key: "cut", label: "Cut", children: <Cutter key={shape?.name} {...props} /> },
+          { key: "choose", label: "Choose", children: <Choose choice={choice} onChoice={setOwnChoice} /> },
+          { key: "cut", label: "Cut", children: <Cutter key={shape?.name} /> },
         ]}
       />
     </Panel>

@@ -1,14 +1,17 @@
 import { perimeter } from "@vertexon/geometry";
 import { Button, Segmented, Table } from "antd";
-import { useEffect, useMemo, useRef, useState } from "react";
+import { useMemo, useRef, useState } from "react";
 import { Figure } from "@/format/figure";
 import { fixed } from "@/format/numbers";
 import { usePlanDigits } from "@/format/plan-digits";
 import { tones } from "@/theme/tokens";
 import type { ShapePreview } from "@/worker/views";
-import { appendedLine, freshName } from "../../script/append";
-import { useQuestion } from "../../use-question";
-import type { StationProps } from "../context";
+import { useAnswers } from "../../model/answers";
+import { appendedLine, freshName } from "../../model/append";
+import { useChoice } from "../../model/choice";
+import { useEdits } from "../../model/edits";
+import { useLayer } from "../../model/layers";
+import { useQuestion } from "../../model/use-question";
 
 type Point = { x: number; y: number };
 const NONE: Point[] = [];
@@ -19,7 +22,10 @@ const FORMS = [
 ];
 
 /** A line clicked on the plan that cuts the shape in question into pieces, or closed, an area out of it. */
-export function Cutter({ view, thread, shape, onEdit, onOverlay, onChoose }: StationProps) {
+export function Cutter() {
+  const { view, thread } = useAnswers();
+  const { shape, choose } = useChoice();
+  const { edit } = useEdits();
   const [points, setPoints] = useState<Point[]>(NONE);
   const [closed, setClosed] = useState(false);
   const subject = shape?.name ?? "";
@@ -38,8 +44,8 @@ export function Cutter({ view, thread, shape, onEdit, onOverlay, onChoose }: Sta
 
   const latest = useRef(points);
   latest.current = points;
-  useEffect(() => {
-    onOverlay({
+  useLayer(
+    () => ({
       regions: pieces.map(({ polygons }, i) => ({ polygons, tone: tones[i % tones.length], isChosen: true })),
       line: {
         points,
@@ -51,18 +57,18 @@ export function Cutter({ view, thread, shape, onEdit, onOverlay, onChoose }: Sta
         setPoints([...latest.current, snapped]);
         return true;
       },
-    });
-  }, [points, closed, pieces, onOverlay]);
-  useEffect(() => () => onOverlay({}), [onOverlay]);
+    }),
+    [points, closed, pieces],
+  );
   const digits = usePlanDigits();
   if (!shape) return <p className="panel-empty">No shape to cut yet.</p>;
 
   const write = () =>
-    onEdit((current, script) => {
+    edit((current, script) => {
       const name = freshName(current, closed ? "rest" : "pieces");
       setPoints(NONE);
       if (!closed) return appendedLine(script, `${name} = ${expressions[0]}`);
-      onChoose(name);
+      choose(name);
       const piece = freshName(current, "piece");
       return appendedLine(script, `${name} = ${expressions[0]}\n${piece} = ${expressions[1]}`);
     });

@@ -1,17 +1,14 @@
 import { Table } from "antd";
-import { useEffect, useMemo } from "react";
+import { useMemo } from "react";
 import { Figure } from "@/format/figure";
 import { fixed } from "@/format/numbers";
 import type { CombinationView } from "@/worker/views";
-import type { StationProps } from "../context";
+import { useLayer } from "../../model/layers";
 
 /** Where the operands' edges cross: numbered on the plan, with coordinates here. */
-export function Intersections({ answer, onOverlay }: { answer: CombinationView } & Pick<StationProps, "onOverlay">) {
+export function Intersections({ answer }: { answer: CombinationView }) {
   const { crossings, intersections } = answer;
-  useEffect(() => {
-    onOverlay({ numbered: crossings });
-    return () => onOverlay({});
-  }, [crossings, onOverlay]);
+  useLayer(() => ({ numbered: crossings }), [crossings]);
   const rows = useMemo(
     () =>
       Array.from({ length: crossings.length / 2 }, (_, i) => ({

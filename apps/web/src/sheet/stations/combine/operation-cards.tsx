@@ -2,7 +2,7 @@ import { bounds, type MultiPolygon, type Operation } from "@vertexon/geometry";
 import { fixed } from "@/format/numbers";
 import { usePlanDigits } from "@/format/plan-digits";
 import { tones } from "@/theme/tokens";
-import { Thumbnail } from "../thumbnail";
+import { Thumbnail } from "../parts/thumbnail";
 
 interface Props {
   /** What the same operands give, the union first. */

@@ -1,33 +1,30 @@
 import { writeNumber } from "@vertexon/notation";
 import { Button, InputNumber, Segmented, Table } from "antd";
-import { useEffect, useState } from "react";
+import { useState } from "react";
 import { Figure } from "@/format/figure";
 import { plural, small } from "@/format/numbers";
 import { tokens } from "@/theme/tokens";
 import type { CombinationView } from "@/worker/views";
-import { appendedLine, freshName } from "../../script/append";
-import type { StationProps } from "../context";
-import { emitStatement, withEnding } from "../emit-statement";
-import { Facts } from "../panel";
+import { useAnswers } from "../../model/answers";
+import { appendedLine, freshName } from "../../model/append";
+import { useChoice } from "../../model/choice";
+import { useEdits } from "../../model/edits";
+import { emitStatement, withEnding } from "../../model/emit-statement";
+import { useLayer, useLight } from "../../model/layers";
+import { Facts } from "../parts/panel";
 import { BalanceChart } from "./balance-chart";
 import { OperationCards } from "./operation-cards";
 
 /** The four operations to choose from, the result's rings, and whether the areas balance. */
-export function Operations({
-  view,
-  shape,
-  answer,
-  onLight,
-  onEdit,
-  onOverlay,
-}: StationProps & { answer: CombinationView }) {
+export function Operations({ answer }: { answer: CombinationView }) {
+  const { view } = useAnswers();
+  const { shape } = useChoice();
+  const { edit } = useEdits();
+  const light = useLight();
   const { operation: taken, curved } = answer;
-  useEffect(() => {
-    onOverlay(curved ? { ghosts: [{ path: curved.path, lit: false }] } : {});
-    return () => onOverlay({});
-  }, [curved, onOverlay]);
+  useLayer(() => curved && { ghosts: [{ path: curved.path, lit: false }] }, [curved]);
   const choose = (operation: string) =>
-    onEdit((current, script) => {
+    edit((current, script) => {
       const definition = current.definitions.find((each) => each.name === shape?.definition);
       if (!definition) return null;
       const text = script.slice(definition.span.from, definition.span.to);
@@ -47,7 +44,7 @@ export function Operations({
         rowKey="name"
         scroll={{ y: 170 }}
         dataSource={answer.rings.map((ring, index) => ({ ...ring, index }))}
-        onRow={({ index }) => ({ onMouseEnter: () => onLight({ ring: index }), onMouseLeave: () => onLight({}) })}
+        onRow={({ index }) => ({ onMouseEnter: () => light({ ring: index }), onMouseLeave: () => light(null) })}
         columns={[
           { title: "ring", dataIndex: "name", width: 72 },
           { title: "area", align: "right", width: 96, render: (_, ring) => <Figure value={ring.area} of="area" /> },
@@ -60,9 +57,9 @@ export function Operations({
           },
         ]}
       />
-      <Specks rings={answer.rings} name={shape?.name ?? ""} onEdit={onEdit} />
+      <Specks rings={answer.rings} name={shape?.name ?? ""} />
       <Balance answer={answer} />
-      {curved && shape && <Edges view={view} name={shape.name} onEdit={onEdit} />}
+      {curved && shape && <Edges name={shape.name} />}
       <Table
         size="small"
         pagination={false}
@@ -84,10 +81,12 @@ export function Operations({
 }
 
 /** Whether the result is handed off with straight edges or with its true curves; the script's emit statement keeps it. */
-function Edges({ view, name, onEdit }: Pick<StationProps, "view" | "onEdit"> & { name: string }) {
+function Edges({ name }: { name: string }) {
+  const { view } = useAnswers();
+  const { edit } = useEdits();
   const kept = view.emissions.find((each) => each.name === name)?.format === "svg-curves" ? "curves" : "edges";
   const choose = (form: string) =>
-    onEdit((current, script) => {
+    edit((current, script) => {
       const emission = current.emissions.find((each) => each.name === name);
       const format = form === "curves" ? "svg-curves" : "svg-path";
       const file = withEnding(emission?.file ?? name, format);
@@ -126,15 +125,12 @@ function toldText({ told }: CombinationView["rings"][number]): string {
 }
 
 /** Rings of less than an area, and a definition that leaves them out. */
-function Specks({
-  rings,
-  name,
-  onEdit,
-}: { rings: CombinationView["rings"]; name: string } & Pick<StationProps, "onEdit">) {
+function Specks({ rings, name }: { rings: CombinationView["rings"]; name: string }) {
+  const { edit } = useEdits();
   const [least, setLeast] = useState(1);
   const specks = rings.filter(({ area }) => Math.abs(area) < least);
   const drop = () =>
-    onEdit((current, script) =>
+    edit((current, script) =>
       appendedLine(script, `${freshName(current, "sifted")} = ${name}.sift(${writeNumber(least, 6)})`),
     );
   return (

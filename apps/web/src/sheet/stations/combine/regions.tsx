@@ -1,17 +1,20 @@
 import { locatePoint, operandOf } from "@vertexon/geometry";
 import type { Composed } from "@vertexon/notation";
 import { Button, Table } from "antd";
-import { useEffect, useMemo, useState } from "react";
+import { useMemo, useState } from "react";
 import { Figure } from "@/format/figure";
 import { fixed } from "@/format/numbers";
 import { usePlanDigits } from "@/format/plan-digits";
 import { tones } from "@/theme/tokens";
 import type { RegionsView } from "@/worker/views";
-import { appendedLine, freshName } from "../../script/append";
-import { useQuestion } from "../../use-question";
-import type { StationProps } from "../context";
-import { Pending } from "../panel";
-import { useResting } from "../use-resting";
+import { useAnswers } from "../../model/answers";
+import { appendedLine, freshName } from "../../model/append";
+import { useChoice } from "../../model/choice";
+import { useEdits } from "../../model/edits";
+import { useLayer } from "../../model/layers";
+import { useQuestion } from "../../model/use-question";
+import { Pending } from "../parts/panel";
+import { useResting } from "../parts/use-resting";
 
 /** As many regions as numbers have bits to tell their sets apart. */
 const MOST_REGIONS = 31;
@@ -20,7 +23,10 @@ const MOST_REGIONS = 31;
  * Every region of the overlapping operands with its area and the shapes that it lies in. Regions are chosen by a click, on
  * the plan or in the list; the shortest expression that selects them is written into the script.
  */
-export function Regions({ view, thread, shape, moving, onOverlay, onEdit }: StationProps) {
+export function Regions() {
+  const { view, thread, moving } = useAnswers();
+  const { shape } = useChoice();
+  const { edit } = useEdits();
   const name = shape?.name ?? null;
   const resting = useResting(view, moving);
   const { answered, problem } = useQuestion(thread, name ? { view: resting, name } : null, (service, asked) =>
@@ -33,13 +39,13 @@ export function Regions({ view, thread, shape, moving, onOverlay, onEdit }: Stat
     () => (answer && name ? chosenOf(answer, picked?.of === name ? picked.keys : null) : []),
     [answer, picked, name],
   );
-  useEffect(() => {
-    if (!answer || !name) return;
+  useLayer(() => {
+    if (!answer || !name) return null;
     const toggle = (i: number) => {
       const next = chosen.includes(i) ? chosen.filter((k) => k !== i) : [...chosen, i];
       setPicked({ of: name, keys: next.map((k) => keyOf(answer, k)) });
     };
-    onOverlay({
+    return {
       regions: answer.regions.map(({ polygons }, i) => ({
         polygons,
         tone: tones[i % tones.length],
@@ -50,9 +56,8 @@ export function Regions({ view, thread, shape, moving, onOverlay, onEdit }: Stat
         if (at >= 0) toggle(at);
         return at >= 0;
       },
-    });
-    return () => onOverlay({});
-  }, [answer, name, chosen, onOverlay]);
+    };
+  }, [answer, name, chosen]);
   const { answered: found } = useQuestion<{ view: null; answer: RegionsView; chosen: number[] }, Composed | null>(
     thread,
     answer && answer.regions.length <= MOST_REGIONS ? { view: null, answer, chosen } : null,
@@ -70,7 +75,7 @@ export function Regions({ view, thread, shape, moving, onOverlay, onEdit }: Stat
     return <p className="panel-empty">{answer.regions.length} regions are too many to choose from.</p>;
   const area = chosen.reduce((sum, i) => sum + answer.regions[i].area, 0);
   const write = () =>
-    onEdit((current, script) =>
+    edit((current, script) =>
       expression ? appendedLine(script, `${freshName(current, "picked")} = ${expression}`) : null,
     );
   return (

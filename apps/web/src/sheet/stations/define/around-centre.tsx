@@ -1,14 +1,15 @@
 import { InputNumber, Table } from "antd";
-import { useEffect, useMemo, useState } from "react";
+import { useMemo, useState } from "react";
 import { Figure } from "@/format/figure";
-import type { NamedShape } from "../../plan/scene";
-import type { StationProps } from "../context";
+import { useLayer, useLight } from "../../model/layers";
+import type { NamedShape } from "../../model/scene";
 
 /** More rays than this would be a filled disc. */
 const MOST_RAYS = 200;
 
 /** Every corner as seen from a centre: its direction in all three units, with equal angles side by side. */
-export function AroundCentre({ shape: { shape }, onOverlay, onLight }: StationProps & { shape: NamedShape }) {
+export function AroundCentre({ shape: { shape } }: { shape: NamedShape }) {
+  const light = useLight();
   const [own, setOwn] = useState<{ x: number; y: number } | null>(null);
   const centre = own ?? shape.centre;
   const rows = useMemo(
@@ -22,10 +23,10 @@ export function AroundCentre({ shape: { shape }, onOverlay, onLight }: StationPr
       ),
     [shape.corners, centre.x, centre.y],
   );
-  useEffect(() => {
+  useLayer(() => {
     const to = Float64Array.from(shape.corners.flatMap((c) => [...c]).slice(0, 2 * MOST_RAYS));
-    onOverlay({ rays: { x: centre.x, y: centre.y, to } });
-  }, [shape.corners, centre.x, centre.y, onOverlay]);
+    return { rays: { x: centre.x, y: centre.y, to } };
+  }, [shape.corners, centre.x, centre.y]);
   const field = (axis: "x" | "y") => (
     <InputNumber
       size="small"
@@ -55,8 +56,8 @@ export function AroundCentre({ shape: { shape }, onOverlay, onLight }: StationPr
         scroll={{ y: 220, x: 436 }}
         dataSource={rows}
         onRow={({ subpath, index }) => ({
-          onMouseEnter: () => onLight({ marks: [markOf(shape.corners[subpath], index)] }),
-          onMouseLeave: () => onLight({}),
+          onMouseEnter: () => light({ marks: [markOf(shape.corners[subpath], index)] }),
+          onMouseLeave: () => light(null),
         })}
         columns={[
           { title: "vertex", width: 52, render: (_, row) => `${row.subpath + 1} · ${row.index}` },

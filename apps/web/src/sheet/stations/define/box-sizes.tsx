@@ -2,9 +2,10 @@ import { InputNumber } from "antd";
 import { type ReactNode, useMemo, useState } from "react";
 import { Figure } from "@/format/figure";
 import type { BoxView } from "@/worker/views";
-import type { NamedShape } from "../../plan/scene";
-import { useQuestion } from "../../use-question";
-import { NO_FILES, type StationProps } from "../context";
+import { useAnswers } from "../../model/answers";
+import { NO_FILES, useAttached } from "../../model/attached";
+import type { NamedShape } from "../../model/scene";
+import { useQuestion } from "../../model/use-question";
 
 interface Size {
   width: number;
@@ -12,7 +13,9 @@ interface Size {
 }
 
 /** The same shape in three sizes of the plan's box, side by side, with what stays and what changes. */
-export function BoxSizes({ view, thread, shape, attachments }: StationProps & { shape: NamedShape }) {
+export function BoxSizes({ shape }: { shape: NamedShape }) {
+  const { view, thread } = useAnswers();
+  const attachments = useAttached();
   const { width, height } = view.plan;
   const usual = useMemo<Size[]>(
     () => [

@@ -1,9 +1,10 @@
 import { arcReadings } from "@vertexon/notation";
 import { Tabs } from "antd";
-import { useEffect, useMemo, useState } from "react";
+import { useMemo, useState } from "react";
 import { plural } from "@/format/numbers";
-import type { StationProps } from "../context";
-import { Panel } from "../panel";
+import { useAnswers } from "../../model/answers";
+import { useChoice } from "../../model/choice";
+import { Panel } from "../parts/panel";
 import { AroundCentre } from "./around-centre";
 import { BoxSizes } from "./box-sizes";
 import { Measures } from "./measures";
@@ -16,8 +17,9 @@ import { VertexActions } from "./vertex-actions";
 import { Vertices } from "./vertices";
 
 /** The numbers of the script that have a range, and the chosen shape from all sides. */
-export function DefineStation(props: StationProps) {
-  const { view, script, shape, onOverlay, onLightText } = props;
+export function DefinePanel() {
+  const { view, script } = useAnswers();
+  const { shape } = useChoice();
   const [tab, setTab] = useState("vertices");
   const sliders = view.definitions.filter(({ number }) => number?.least != null && number.greatest != null);
   const span = view.definitions.find(({ name }) => name === shape?.definition)?.span;
@@ -25,19 +27,10 @@ export function DefineStation(props: StationProps) {
   const readings = useMemo(() => arcReadings(statement), [statement]);
   const shown = tab === "readings" && readings.length === 0 ? "vertices" : tab;
   const begins = tab === "picture" ? tab : "shapes";
-  // A panel that closes takes what it drew with it.
-  // biome-ignore lint/correctness/useExhaustiveDependencies: runs when another panel is shown
-  useEffect(
-    () => () => {
-      onOverlay({});
-      onLightText(null);
-    },
-    [shown, shape?.name],
-  );
   return (
     <Panel title="Define" about={shape?.name} aside={shape && plural(shape.shape.subpaths.length, "subpath")}>
       {sliders.map((definition) => (
-        <NumberSlider key={definition.name} definition={definition} {...props} />
+        <NumberSlider key={definition.name} definition={definition} />
       ))}
       {!shape && (
         <Tabs
@@ -46,41 +39,39 @@ export function DefineStation(props: StationProps) {
           onChange={(next) => setTab(next === "shapes" ? "vertices" : next)}
           destroyOnHidden
           items={[
-            { key: "shapes", label: "Shapes", children: <NoShape {...props} /> },
-            { key: "picture", label: "Picture", children: <PictureSettings {...props} /> },
+            { key: "shapes", label: "Shapes", children: <NoShape /> },
+            { key: "picture", label: "Picture", children: <PictureSettings /> },
           ]}
         />
       )}
       {shape && span && (
         <>
-          <VertexActions {...props} shape={shape} />
+          <VertexActions shape={shape} />
           <Tabs
             size="small"
             activeKey={shown}
             onChange={setTab}
             destroyOnHidden
             items={[
-              { key: "vertices", label: "Vertices", children: <Vertices {...props} shape={shape} /> },
+              { key: "vertices", label: "Vertices", children: <Vertices shape={shape} /> },
               {
                 key: "travel",
                 label: "Travel",
-                children: <Travel {...props} shape={shape} span={span} statement={statement} />,
+                children: <Travel shape={shape} span={span} statement={statement} />,
               },
-              { key: "around", label: "Angles", children: <AroundCentre {...props} shape={shape} /> },
+              { key: "around", label: "Angles", children: <AroundCentre shape={shape} /> },
               ...(readings.length
                 ? [
                     {
                       key: "readings",
                       label: "Readings",
-                      children: (
-                        <Readings {...props} shape={shape} span={span} statement={statement} readings={readings} />
-                      ),
+                      children: <Readings shape={shape} span={span} statement={statement} readings={readings} />,
                     },
                   ]
                 : []),
-              { key: "measures", label: "Measures", children: <Measures {...props} shape={shape} /> },
-              { key: "box", label: "Box sizes", children: <BoxSizes {...props} shape={shape} /> },
-              { key: "picture", label: "Picture", children: <PictureSettings {...props} /> },
+              { key: "measures", label: "Measures", children: <Measures shape={shape} /> },
+              { key: "box", label: "Box sizes", children: <BoxSizes shape={shape} /> },
+              { key: "picture", label: "Picture", children: <PictureSettings /> },
             ]}
           />
         </>

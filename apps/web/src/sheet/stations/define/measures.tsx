@@ -1,14 +1,17 @@
 import { circleSubpath, type Path } from "@vertexon/geometry";
 import { Button } from "antd";
-import { type ReactNode, useEffect, useMemo, useState } from "react";
+import { type ReactNode, useMemo, useState } from "react";
 import { Figure } from "@/format/figure";
 import { small } from "@/format/numbers";
 import type { MeasuresView } from "@/worker/views";
-import type { NamedShape } from "../../plan/scene";
-import { appendedLine, freshName } from "../../script/append";
-import { useQuestion } from "../../use-question";
-import type { StationProps } from "../context";
-import { Empty, Facts, Pending } from "../panel";
+import { useAnswers } from "../../model/answers";
+import { appendedLine, freshName } from "../../model/append";
+import { useChoice } from "../../model/choice";
+import { useEdits } from "../../model/edits";
+import { useLayer } from "../../model/layers";
+import type { NamedShape } from "../../model/scene";
+import { useQuestion } from "../../model/use-question";
+import { Empty, Facts, Pending } from "../parts/panel";
 
 const degrees = (radians: number): number => (radians * 180) / Math.PI;
 
@@ -22,29 +25,30 @@ interface Form {
 }
 
 /** Moments of a shape's area, and the circles and boxes around it and inside, drawn on the plan. */
-export function Measures(props: StationProps & { shape: NamedShape }) {
-  const { view, thread, shape, onOverlay, onEdit, onChoose } = props;
+export function Measures({ shape }: { shape: NamedShape }) {
+  const { view, thread } = useAnswers();
+  const { choose } = useChoice();
+  const { edit } = useEdits();
   const { name } = shape;
   const { answered, problem } = useQuestion(thread, { view, name }, (service) => service.measures(name));
   const measures = answered?.answer ?? null;
   const forms = useMemo(() => (measures ? formsOf(measures) : []), [measures]);
   const [lit, setLit] = useState<string | null>(null);
-  useEffect(() => {
+  useLayer(() => {
     const ghosts = forms.flatMap(({ key, path }) => (path ? [{ path, lit: key === lit }] : []));
     // A dot where the centroid is.
     const rays = measures ? { ...measures.centroid, to: new Float64Array(0) } : undefined;
-    onOverlay({ ghosts, rays });
-    return () => onOverlay({});
-  }, [forms, measures, lit, onOverlay]);
+    return { ghosts, rays };
+  }, [forms, measures, lit]);
   if (!measures) {
     if (!(shape.shape.area > 0)) return <Empty>The shape encloses nothing to measure.</Empty>;
     return <Pending problem={problem}>Measuring …</Pending>;
   }
   const { area, perimeter, centroid, second, axis } = measures;
   const write = (call: string) =>
-    onEdit((current, script) => {
+    edit((current, script) => {
       const next = freshName(current, `${shape.definition}_form`);
-      onChoose(next);
+      choose(next);
       return appendedLine(script, `${next} = ${name}${call}`);
     });
   return (

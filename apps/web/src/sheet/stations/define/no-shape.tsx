@@ -1,6 +1,6 @@
 import { Button } from "antd";
-import { appendedLine, freshName } from "../../script/append";
-import type { StationProps } from "../context";
+import { appendedLine, freshName } from "../../model/append";
+import { useEdits } from "../../model/edits";
 
 const EXAMPLES = [
   ["pond", "circle((50%, 50%), radius: 20%)"],
@@ -9,7 +9,8 @@ const EXAMPLES = [
 ] as const;
 
 /** Ways to begin, in place of a shape's figures: each line is written into the script by a click. */
-export function NoShape({ onEdit }: StationProps) {
+export function NoShape() {
+  const { edit } = useEdits();
   return (
     <div className="beginnings">
       <p className="quiet">
@@ -23,7 +24,7 @@ export function NoShape({ onEdit }: StationProps) {
           <Button
             size="small"
             onClick={() =>
-              onEdit((current, script) => appendedLine(script, `${freshName(current, name)} = ${expression}`))
+              edit((current, script) => appendedLine(script, `${freshName(current, name)} = ${expression}`))
             }
             aria-label={`Write ${name}`}
           >

@@ -1,11 +1,14 @@
 import { writeNumber } from "@vertexon/notation";
 import { InputNumber, Slider } from "antd";
 import type { DefinitionView } from "@/worker/views";
-import type { StationProps } from "../context";
-import { useOwnValue } from "../use-own-value";
+import { useAnswers } from "../../model/answers";
+import { useEdits } from "../../model/edits";
+import { useOwnValue } from "../parts/use-own-value";
 
 /** A number of the script with its range, as a slider and as a field. */
-export function NumberSlider({ definition, view, onEdit, onEndDrag }: StationProps & { definition: DefinitionView }) {
+export function NumberSlider({ definition }: { definition: DefinitionView }) {
+  const { view } = useAnswers();
+  const { edit, endDrag } = useEdits();
   const { name, number, value } = definition;
   const least = number?.least ?? 0;
   const greatest = number?.greatest ?? 1;
@@ -16,7 +19,7 @@ export function NumberSlider({ definition, view, onEdit, onEndDrag }: StationPro
   const set = (next: number | null, drag: boolean) => {
     if (next === null) return;
     setShown(next);
-    onEdit(
+    edit(
       (current) => {
         const span = current.definitions.find((each) => each.name === name)?.number?.span;
         return span ? [{ ...span, insert: writeNumber(next, 6) }] : null;
@@ -33,7 +36,7 @@ export function NumberSlider({ definition, view, onEdit, onEndDrag }: StationPro
         step={step}
         value={shown}
         onChange={(next) => set(next, true)}
-        onChangeComplete={onEndDrag}
+        onChangeComplete={endDrag}
         ariaLabelForHandle={name}
       />
       <InputNumber

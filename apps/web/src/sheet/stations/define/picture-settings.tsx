@@ -1,12 +1,16 @@
 import { type Picture, type Span, type TextEdit, writeNumber } from "@vertexon/notation";
 import { App, Button, InputNumber, Select, Slider, Upload } from "antd";
-import { shapesOf } from "../../plan/scene";
-import { appendedLine } from "../../script/append";
-import type { StationProps } from "../context";
+import { useAnswers } from "../../model/answers";
+import { appendedLine } from "../../model/append";
+import { useAttached } from "../../model/attached";
+import { useEdits } from "../../model/edits";
+import { shapesOf } from "../../model/scene";
 
 /** Pictures under the plan: attached, laid, faded, and clipped by a shape; all of it statements of the script. */
-export function PictureSettings(props: StationProps) {
-  const { view, attachments, onEdit } = props;
+export function PictureSettings() {
+  const { view } = useAnswers();
+  const { edit } = useEdits();
+  const attachments = useAttached();
   const { message } = App.useApp();
   const add = async (file: File) => {
     try {
@@ -17,7 +21,7 @@ export function PictureSettings(props: StationProps) {
       const { width } = await sizeOf(content);
       await attachments.add([{ name, content }]);
       // It begins as wide as the plan.
-      onEdit((current, script) =>
+      edit((current, script) =>
         appendedLine(script, `picture "${name}", scale ${writeNumber(current.plan.width / width, 4)}, fade 50%`),
       );
     } catch (error) {
@@ -27,7 +31,7 @@ export function PictureSettings(props: StationProps) {
   return (
     <div data-testid="pictures">
       {view.pictures.map((picture, i) => (
-        <OnePicture key={`${picture.file} ${picture.span.from}`} {...props} picture={picture} index={i} />
+        <OnePicture key={`${picture.file} ${picture.span.from}`} picture={picture} index={i} />
       ))}
       {view.pictures.length === 0 && (
         <p className="quiet">A picture under the plan helps to read points off it. It is attached to the sheet.</p>
@@ -46,10 +50,12 @@ export function PictureSettings(props: StationProps) {
   );
 }
 
-function OnePicture({ view, picture, index, onEdit, onEndDrag }: StationProps & { picture: Picture; index: number }) {
+function OnePicture({ picture, index }: { picture: Picture; index: number }) {
+  const { view } = useAnswers();
+  const { edit, endDrag } = useEdits();
   /** Rewrites one setting, or adds it where it is not written. */
   const set = (key: keyof Picture["places"], value: string, word: string, drag = false): void =>
-    onEdit(
+    edit(
       (current) => {
         const now = current.pictures[index];
         return now ? [settingEdit(now, now.places[key], value, word)] : null;
@@ -65,7 +71,7 @@ function OnePicture({ view, picture, index, onEdit, onEndDrag }: StationProps & 
         <Button
           size="small"
           onClick={() =>
-            onEdit((current, script) => {
+            edit((current, script) => {
               const span = current.pictures[index]?.span;
               const end = span && script.indexOf("\n", span.to);
               return span ? [{ from: span.from, to: end === -1 ? span.to : (end ?? 0) + 1, insert: "" }] : null;
@@ -82,7 +88,7 @@ function OnePicture({ view, picture, index, onEdit, onEndDrag }: StationProps & 
           max={100}
           value={Math.round(picture.fade * 100)}
           onChange={(value) => set("fade", `${value}%`, "fade", true)}
-          onChangeComplete={onEndDrag}
+          onChangeComplete={endDrag}
           ariaLabelForHandle="fade"
         />
         <span className="mono">{Math.round(picture.fade * 100)}%</span>
@@ -125,7 +131,7 @@ function OnePicture({ view, picture, index, onEdit, onEndDrag }: StationProps & 
           onChange={(name: string) =>
             name
               ? set("clip", name, "clip")
-              : onEdit((current, script) => {
+              : edit((current, script) => {
                   const place = current.pictures[index]?.places.clip;
                   if (!place) return null;
                   const from = script.slice(0, place.from).search(/,\s*clip\s+$/);

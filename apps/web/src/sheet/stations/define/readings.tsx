@@ -1,11 +1,13 @@
 import type { Path } from "@vertexon/geometry";
 import { applyEdits, type Reading, type Span } from "@vertexon/notation";
-import { useEffect, useState } from "react";
-import type { NamedShape } from "../../plan/scene";
-import { useQuestion } from "../../use-question";
-import type { StationProps } from "../context";
+import { useState } from "react";
+import { useAnswers } from "../../model/answers";
+import { useEdits } from "../../model/edits";
+import { useLayer } from "../../model/layers";
+import type { NamedShape } from "../../model/scene";
+import { useQuestion } from "../../model/use-question";
 
-interface Props extends StationProps {
+interface Props {
   shape: NamedShape;
   span: Span;
   statement: string;
@@ -15,7 +17,9 @@ interface Props extends StationProps {
 const NONE: (Path | null)[] = [];
 
 /** All ways in which an arc's numbers could have been meant: the one taken, the others as ghosts, each to be taken. */
-export function Readings({ view, thread, shape, statement, readings, onOverlay, onEdit }: Props) {
+export function Readings({ shape, statement, readings }: Props) {
+  const { view, thread } = useAnswers();
+  const { edit } = useEdits();
   const [lit, setLit] = useState<number | null>(null);
   const { definition } = shape;
   const { answered } = useQuestion(thread, { view, definition, statement, readings }, (service, asked) =>
@@ -25,13 +29,13 @@ export function Readings({ view, thread, shape, statement, readings, onOverlay, 
     ),
   );
   const paths = answered?.question.readings === readings ? answered.answer : NONE;
-  useEffect(() => {
-    const ghosts = paths.flatMap((path, i) => (path && i > 0 ? [{ path, lit: i === lit }] : []));
-    onOverlay({ ghosts });
-  }, [paths, lit, onOverlay]);
+  useLayer(
+    () => ({ ghosts: paths.flatMap((path, i) => (path && i > 0 ? [{ path, lit: i === lit }] : [])) }),
+    [paths, lit],
+  );
 
   const take = ({ edits }: Reading) =>
-    onEdit((current, script) => {
+    edit((current, script) => {
       const now = current.definitions.find(({ name }) => name === definition)?.span;
       if (!now || script.slice(now.from, now.to) !== statement) return null;
       return edits.map((edit) => ({ ...edit, from: now.from + edit.from, to: now.from + edit.to }));

@@ -2,7 +2,7 @@ import type { TrailRecord } from "@vertexon/notation";
 import { Table } from "antd";
 import type { ReactNode } from "react";
 import { Figure } from "@/format/figure";
-import { Facts } from "../panel";
+import { Facts } from "../parts/panel";
 
 /** A trail leg by leg, and what it comes to at its end. */
 export function TrailFacts({ trail }: { trail: TrailRecord }) {

@@ -4,11 +4,12 @@ import { Button, Select, Slider } from "antd";
 import { useEffect, useMemo, useState } from "react";
 import { Figure } from "@/format/figure";
 import type { SubpathView } from "@/worker/views";
-import type { NamedShape } from "../../plan/scene";
-import type { StationProps } from "../context";
-import { Facts } from "../panel";
+import { useEdits } from "../../model/edits";
+import { useLayer } from "../../model/layers";
+import type { NamedShape } from "../../model/scene";
+import { Facts } from "../parts/panel";
 
-interface Props extends StationProps {
+interface Props {
   shape: NamedShape;
   span: Span;
   statement: string;
@@ -18,7 +19,8 @@ interface Props extends StationProps {
 const PACE = 450;
 
 /** Plays an outline in its order, forwards and backwards, with the text that each step comes from. */
-export function Travel({ shape: { shape }, span, statement, onOverlay, onLightText }: Props) {
+export function Travel({ shape: { shape }, span, statement }: Props) {
+  const { lightText } = useEdits();
   const [subpath, setSubpath] = useState(0);
   const [step, setStep] = useState(0);
   const [playing, setPlaying] = useState(false);
@@ -36,12 +38,15 @@ export function Travel({ shape: { shape }, span, statement, onOverlay, onLightTe
   );
   const state = useMemo(() => (flat ? stateAt(shape, which, at) : null), [flat, shape, which, at]);
 
+  useLayer(
+    () => state && { travel: { subpath: which, step: at, x: state.x, y: state.y, direction: state.direction } },
+    [state, which, at],
+  );
   useEffect(() => {
-    if (!state) return;
-    onOverlay({ travel: { subpath: which, step: at, x: state.x, y: state.y, direction: state.direction } });
     const place = at > 0 ? places[which]?.[at - 1] : null;
-    onLightText(place ? { from: span.from + place.from, to: span.from + place.to } : null);
-  }, [state, which, at, places, span.from, onOverlay, onLightText]);
+    lightText(place ? { from: span.from + place.from, to: span.from + place.to } : null);
+    return () => lightText(null);
+  }, [which, at, places, span.from, lightText]);
 
   useEffect(() => {
     if (!playing) return;

@@ -1,11 +1,15 @@
 import type { VertexChange } from "@vertexon/notation";
 import { Button } from "antd";
 import { fixed } from "@/format/numbers";
-import type { NamedShape, Picked } from "../../plan/scene";
-import type { StationProps } from "../context";
+import { useChoice } from "../../model/choice";
+import type { Picked } from "../../model/handles";
+import type { NamedShape } from "../../model/scene";
+import { useVertexChange } from "../../model/use-vertex-change";
 
 /** What can be done with the corner that was picked. */
-export function VertexActions({ shape, picked, onVertices, onPick }: StationProps & { shape: NamedShape }) {
+export function VertexActions({ shape }: { shape: NamedShape }) {
+  const { picked, pick } = useChoice();
+  const changeVertices = useVertexChange();
   const corner = picked?.corner?.shape === shape.name ? picked.corner : null;
   const corners = corner && shape.shape.corners[corner.subpath];
   if (!corner || !corners || 2 * corner.index >= corners.length) return null;
@@ -14,10 +18,10 @@ export function VertexActions({ shape, picked, onVertices, onPick }: StationProp
   const [x, y] = [corners[2 * index], corners[2 * index + 1]];
   const next = (index + 1) % n;
 
-  const pick = (to: number): void => onPick({ handle: null, corner: { ...corner, index: (to + n) % n } });
+  const goTo = (to: number): void => pick({ handle: null, corner: { ...corner, index: (to + n) % n } });
   const change = (what: VertexChange, then: Picked | null): void => {
-    onVertices(what);
-    onPick(then);
+    changeVertices(what);
+    pick(then);
   };
   const kept: Picked = { handle: null, corner };
   const at = (to: number): Picked => ({ handle: null, corner: { ...corner, index: to } });
@@ -30,10 +34,10 @@ export function VertexActions({ shape, picked, onVertices, onPick }: StationProp
           ({fixed(x, 2)}, {fixed(y, 2)})
         </span>
       </span>
-      <Button size="small" onClick={() => pick(index - 1)} title="The vertex before (Page Up)">
+      <Button size="small" onClick={() => goTo(index - 1)} title="The vertex before (Page Up)">
         Before
       </Button>
-      <Button size="small" onClick={() => pick(index + 1)} title="The vertex after (Page Down)">
+      <Button size="small" onClick={() => goTo(index + 1)} title="The vertex after (Page Down)">
         After
       </Button>
       <Button size="small" onClick={() => change({ kind: "insert", subpath, corner: index, ...middle }, at(index + 1))}>

@@ -3,10 +3,12 @@ import { type ReactNode, useMemo } from "react";
 import { Figure } from "@/format/figure";
 import { fixed } from "@/format/numbers";
 import type { SubpathView } from "@/worker/views";
-import type { NamedShape } from "../../plan/scene";
-import type { StationProps } from "../context";
-import { Facts } from "../panel";
-import { useResting } from "../use-resting";
+import { useAnswers } from "../../model/answers";
+import { useChoice } from "../../model/choice";
+import { useLight } from "../../model/layers";
+import type { NamedShape } from "../../model/scene";
+import { Facts } from "../parts/panel";
+import { useResting } from "../parts/use-resting";
 import { TrailFacts } from "./trail-facts";
 
 interface VertexRow {
@@ -20,12 +22,15 @@ interface VertexRow {
 }
 
 /** The chosen shape's measures, subpaths and vertices. */
-export function Vertices({ shape: named, moving, onLight, onPick }: StationProps & { shape: NamedShape }) {
+export function Vertices({ shape: named }: { shape: NamedShape }) {
+  const { moving } = useAnswers();
+  const { pick } = useChoice();
+  const light = useLight();
   const { shape } = named;
   const { ellipse } = shape;
   // The tables wait until the drag has ended.
   const shown = useResting(named, moving);
-  const tables = useMemo(() => tablesOf(shown, onLight, onPick), [shown, onLight, onPick]);
+  const tables = useMemo(() => tablesOf(shown, light, pick), [shown, light, pick]);
   return (
     <>
       <Facts
@@ -57,8 +62,8 @@ export function Vertices({ shape: named, moving, onLight, onPick }: StationProps
 
 function tablesOf(
   { name, shape }: NamedShape,
-  onLight: StationProps["onLight"],
-  onPick: StationProps["onPick"],
+  light: ReturnType<typeof useLight>,
+  pick: ReturnType<typeof useChoice>["pick"],
 ): ReactNode {
   return (
     <>
@@ -84,11 +89,11 @@ function tablesOf(
         dataSource={shape.subpaths.flatMap(vertexRows)}
         rowClassName="row-choosable"
         onRow={({ subpath, index, x, y }) => ({
-          onMouseEnter: () => onLight({ vertex: { subpath, index } }),
-          onMouseLeave: () => onLight({}),
+          onMouseEnter: () => light({ vertex: { subpath, index } }),
+          onMouseLeave: () => light(null),
           onClick: () => {
             const corner = nearestCorner(shape.corners[subpath], x, y);
-            if (corner !== null) onPick({ handle: null, corner: { shape: name, subpath, index: corner } });
+            if (corner !== null) pick({ handle: null, corner: { shape: name, subpath, index: corner } });
           },
         })}
         columns={[

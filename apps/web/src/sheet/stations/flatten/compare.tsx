@@ -1,11 +1,12 @@
 import { type Path, polygonPath } from "@vertexon/geometry";
 import { flattenEdits } from "@vertexon/notation";
 import { Button, Table } from "antd";
-import { useEffect, useMemo } from "react";
+import { useMemo } from "react";
 import { fixed } from "@/format/numbers";
 import type { FlatteningView } from "@/worker/views";
-import type { NamedShape } from "../../plan/scene";
-import type { StationProps } from "../context";
+import { useEdits } from "../../model/edits";
+import { useLayer } from "../../model/layers";
+import type { NamedShape } from "../../model/scene";
 import { FlatPicture } from "./flat-picture";
 import { argumentsOf } from "./own-way";
 
@@ -32,21 +33,17 @@ export function Compare({
   a,
   yDown,
   onKeep,
-  onEdit,
-  onOverlay,
 }: {
   shape: NamedShape;
   flattening: FlatteningView;
   a: Kept | null;
   yDown: boolean;
   onKeep(a: Kept | null): void;
-} & Pick<StationProps, "onEdit" | "onOverlay">) {
+}) {
+  const { edit } = useEdits();
   const b = useMemo(() => keptOf(shape, flattening), [shape, flattening]);
   const shown = a?.shape === shape.name ? a : null;
-  useEffect(() => {
-    onOverlay(shown ? { ghosts: [{ path: shown.outline, lit: false }] } : {});
-    return () => onOverlay({});
-  }, [shown, onOverlay]);
+  useLayer(() => shown && { ghosts: [{ path: shown.outline, lit: false }] }, [shown]);
   if (!shown)
     return (
       <div className="compare">
@@ -57,7 +54,7 @@ export function Compare({
       </div>
     );
   const takeA = () =>
-    onEdit((current, script) => {
+    edit((current, script) => {
       const definition = current.definitions.find(({ name }) => name === shape.definition);
       return definition ? flattenEdits(script, definition.span, shown.args) : null;
     });

@@ -4,11 +4,13 @@ import { type ReactNode, useState } from "react";
 import { Figure } from "@/format/figure";
 import { fixed, small } from "@/format/numbers";
 import type { FlatteningView, ShapeView } from "@/worker/views";
-import { type NamedShape, shapesOf } from "../../plan/scene";
-import { useQuestion } from "../../use-question";
-import type { StationProps } from "../context";
-import { Empty, Facts, Panel, Pending } from "../panel";
-import { useResting } from "../use-resting";
+import { useAnswers } from "../../model/answers";
+import { useChoice } from "../../model/choice";
+import { useEdits } from "../../model/edits";
+import { type NamedShape, shapesOf } from "../../model/scene";
+import { useQuestion } from "../../model/use-question";
+import { Empty, Facts, Panel, Pending } from "../parts/panel";
+import { useResting } from "../parts/use-resting";
 import { CountChart, ErrorChart } from "./charts";
 import { Compare, type Kept } from "./compare";
 import { Magnifier } from "./magnifier";
@@ -19,8 +21,10 @@ import { type Target, Tolerance } from "./tolerance";
 import { Triangles } from "./triangles";
 
 /** The tolerance, how many vertices it costs, and the greatest error that is really made. */
-export function FlattenStation(props: StationProps) {
-  const { view, thread, shape, moving, onChoose, onEdit } = props;
+export function FlattenPanel() {
+  const { view, thread, moving } = useAnswers();
+  const { shape, choose } = useChoice();
+  const { edit } = useEdits();
   const [target, setTarget] = useState<Target>({ magnification: 1, ratio: 1 });
   const [spotAt, setSpotAt] = useState(0);
   const [tab, setTab] = useState("counts");
@@ -40,7 +44,7 @@ export function FlattenStation(props: StationProps) {
     const rounded = Number(next.toPrecision(2));
     const own = shape?.shape.flattening;
     // A shape that has a tolerance of its own keeps it to itself.
-    onEdit((current, script) => {
+    edit((current, script) => {
       if (!shape?.shape.hasOwnFlattening || !own) {
         const { toleranceSpan } = current;
         return [
@@ -57,9 +61,9 @@ export function FlattenStation(props: StationProps) {
   };
   return (
     <Panel title="Flatten" about={shape?.name} aside={`unit ${view.plan.unit}`}>
-      <Tolerance {...props} target={target} onTarget={setTarget} />
+      <Tolerance target={target} onTarget={setTarget} />
       {!shape && <Empty>Nothing to flatten yet: the script defines no shape.</Empty>}
-      {shape && flattening && <OwnWay {...props} target={target} />}
+      {shape && flattening && <OwnWay target={target} />}
       {flattened && <Accuracy shape={flattened.shape} flattening={flattening} />}
       {problem !== null && <Pending problem={problem}>Measuring …</Pending>}
       {shape && flattened && (flattening || !isCurved) && (
@@ -83,7 +87,6 @@ export function FlattenStation(props: StationProps) {
                         at={spotAt}
                         yDown={view.plan.yDown}
                         onAt={setSpotAt}
-                        onOverlay={props.onOverlay}
                       />
                     ),
                   },
@@ -91,11 +94,7 @@ export function FlattenStation(props: StationProps) {
                     key: "pixels",
                     label: "Pixels",
                     children: (
-                      <Pixels
-                        {...props}
-                        target={target}
-                        spot={flattening.spots[Math.min(spotAt, flattening.spots.length - 1)]}
-                      />
+                      <Pixels target={target} spot={flattening.spots[Math.min(spotAt, flattening.spots.length - 1)]} />
                     ),
                   },
                   {
@@ -103,7 +102,6 @@ export function FlattenStation(props: StationProps) {
                     label: "A and B",
                     children: (
                       <Compare
-                        {...props}
                         shape={flattened}
                         flattening={flattening}
                         a={kept}
@@ -114,8 +112,8 @@ export function FlattenStation(props: StationProps) {
                   },
                 ]
               : []),
-            { key: "triangles", label: "Triangles", children: <Triangles {...props} /> },
-            { key: "sweep", label: "Sweep", children: <Sweep {...props} /> },
+            { key: "triangles", label: "Triangles", children: <Triangles /> },
+            { key: "sweep", label: "Sweep", children: <Sweep /> },
           ]}
         />
       )}
@@ -131,7 +129,7 @@ export function FlattenStation(props: StationProps) {
         dataSource={shapesOf(view)}
         scroll={{ y: 260 }}
         rowClassName={({ name }) => (name === shape?.name ? "row-chosen" : "row-choosable")}
-        onRow={({ name }) => ({ onClick: () => onChoose(name) })}
+        onRow={({ name }) => ({ onClick: () => choose(name) })}
         columns={[
           { title: "shape", dataIndex: "name", className: "mono" },
           { title: "curves", align: "right", width: 70, render: (_, { shape: s }) => curves(s) },

@@ -1,10 +1,10 @@
 import { type Path, pointAt, type Segment, segmentsWithJoin } from "@vertexon/geometry";
 import { Button, Segmented } from "antd";
-import { useEffect, useState } from "react";
+import { useState } from "react";
 import { fixed, small } from "@/format/numbers";
 import type { Spot } from "@/worker/views";
-import type { StationProps } from "../context";
-import { Facts } from "../panel";
+import { useLayer } from "../../model/layers";
+import { Facts } from "../parts/panel";
 
 const [WIDTH, HEIGHT] = [440, 150];
 /** How long the deviation is drawn, in px. */
@@ -19,21 +19,17 @@ export function Magnifier({
   at: asked,
   yDown,
   onAt,
-  onOverlay,
 }: {
   spots: readonly Spot[];
   outline: Path;
   at: number;
   yDown: boolean;
   onAt(at: number): void;
-} & Pick<StationProps, "onOverlay">) {
+}) {
   const [closeness, setCloseness] = useState<Closeness>("deviation");
   const at = Math.min(asked, spots.length - 1);
   const spot = spots[at];
-  useEffect(() => {
-    onOverlay(spot ? { spot } : {});
-    return () => onOverlay({});
-  }, [spot, onOverlay]);
+  useLayer(() => (spot ? { spot } : null), [spot]);
   if (!spot) return <p className="panel-empty">No chord leaves its curve: nothing to magnify.</p>;
   const segment = segmentsWithJoin(outline.subpaths[spot.subpath])[spot.segment];
   const place = (x: number, y: number): string => `(${fixed(x, 4)}, ${fixed(y, 4)})`;

@@ -1,7 +1,9 @@
 import type { FlattenOptions, Placement, Spacing } from "@vertexon/geometry";
 import { flattenEdits, type PixelFlattening, writeNumber, writtenPixels } from "@vertexon/notation";
 import { InputNumber, Select } from "antd";
-import type { StationProps } from "../context";
+import { useAnswers } from "../../model/answers";
+import { useChoice } from "../../model/choice";
+import { useEdits } from "../../model/edits";
 import type { Target } from "./tolerance";
 
 /** By what a shape's curves are flattened. */
@@ -27,14 +29,17 @@ const PLACEMENTS: { value: Placement; label: string }[] = [
 ];
 
 /** How the chosen shape is flattened in place of the sheet's tolerance; every choice is written behind its definition. */
-export function OwnWay({ view, script, shape, target, onEdit }: StationProps & { target: Target }) {
+export function OwnWay({ target }: { target: Target }) {
+  const { view, script } = useAnswers();
+  const { shape } = useChoice();
+  const { edit } = useEdits();
   if (!shape) return null;
   const { flattening, hasOwnFlattening } = shape.shape;
   const span = view.definitions.find(({ name }) => name === shape.definition)?.span;
   const pixels = span ? writtenPixels(script, span) : null;
   const way = hasOwnFlattening ? (pixels ? "pixels" : wayOf(flattening)) : "sheet";
   const write = (args: string | null) =>
-    onEdit((current, script) => {
+    edit((current, script) => {
       const definition = current.definitions.find(({ name }) => name === shape.definition);
       return definition ? flattenEdits(script, definition.span, args) : null;
     });

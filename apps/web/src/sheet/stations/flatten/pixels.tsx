@@ -3,24 +3,20 @@ import { Figure } from "@/format/figure";
 import { fixed } from "@/format/numbers";
 import { rgb, tokens } from "@/theme/tokens";
 import type { Spot } from "@/worker/views";
-import { useQuestion } from "../../use-question";
-import type { StationProps } from "../context";
-import { Facts, Pending } from "../panel";
-import { useResting } from "../use-resting";
+import { useAnswers } from "../../model/answers";
+import { useChoice } from "../../model/choice";
+import { useQuestion } from "../../model/use-question";
+import { Facts, Pending } from "../parts/panel";
+import { useResting } from "../parts/use-resting";
 import type { Target } from "./tolerance";
 
 /** Pixels of the target in a picture, and how large each is shown, in px. */
 const [COLUMNS, ROWS, SIZE] = [42, 22, 5];
 
 /** What a target's pixels show of the chords, beside the same from the true curve, around the worst spot. */
-export function Pixels({
-  view,
-  thread,
-  shape,
-  moving,
-  target,
-  spot,
-}: { target: Target; spot: Spot | undefined } & StationProps) {
+export function Pixels({ target, spot }: { target: Target; spot: Spot | undefined }) {
+  const { view, thread, moving } = useAnswers();
+  const { shape } = useChoice();
   const name = shape?.name ?? null;
   const resting = useResting(view, moving);
   const scale = target.magnification * target.ratio;

@@ -5,8 +5,10 @@ import { Scatter } from "react-chartjs-2";
 import { fixed, small } from "@/format/numbers";
 import { tokens } from "@/theme/tokens";
 import type { SweepRow, SweepView } from "@/worker/views";
-import { NO_FILES, type StationProps } from "../context";
-import { useResting } from "../use-resting";
+import { useAnswers } from "../../model/answers";
+import { NO_FILES, useAttached } from "../../model/attached";
+import { useChoice } from "../../model/choice";
+import { useResting } from "../parts/use-resting";
 import { useSweep } from "./use-sweep";
 
 type Figure = "vertices" | "error" | "area";
@@ -18,7 +20,10 @@ const FIGURES: { value: Figure; label: string }[] = [
 const STEPS = 40;
 
 /** The shape in question as a number of the script runs over a range, and where it falls into other parts. */
-export function Sweep({ view, script, shape, moving, attachments }: StationProps) {
+export function Sweep() {
+  const { view, script, moving } = useAnswers();
+  const { shape } = useChoice();
+  const attachments = useAttached();
   const numbers = useMemo(() => labelled(writtenNumbers(script)), [script]);
   const [asked, setAsked] = useState<string | null>(null);
   const [ends, setEnds] = useState<{ of: string; from: number; to: number } | null>(null);

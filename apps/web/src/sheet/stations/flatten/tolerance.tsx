@@ -1,8 +1,9 @@
 import { writeNumber } from "@vertexon/notation";
 import { InputNumber, Slider } from "antd";
 import { small } from "@/format/numbers";
-import type { StationProps } from "../context";
-import { useOwnValue } from "../use-own-value";
+import { useAnswers } from "../../model/answers";
+import { useEdits } from "../../model/edits";
+import { useOwnValue } from "../parts/use-own-value";
 
 /** The slider runs over these powers of ten, in plan units. */
 const LEAST = -4;
@@ -16,18 +17,14 @@ export interface Target {
 }
 
 /** The sheet's tolerance: on a slider, typed in plan units, or as so many pixels of a target. */
-export function Tolerance({
-  view,
-  target,
-  onTarget,
-  onEdit,
-  onEndDrag,
-}: { target: Target; onTarget(target: Target): void } & Pick<StationProps, "view" | "onEdit" | "onEndDrag">) {
+export function Tolerance({ target, onTarget }: { target: Target; onTarget(target: Target): void }) {
+  const { view } = useAnswers();
+  const { edit, endDrag } = useEdits();
   const [tolerance, setTolerance] = useOwnValue(view.tolerance, view);
   const set = (next: number | null, drag: boolean) => {
     if (next === null || !(next > 0)) return;
     setTolerance(next);
-    onEdit(
+    edit(
       (current) => {
         const text = toleranceText(next);
         if (current.toleranceSpan) return [{ ...current.toleranceSpan, insert: text }];
@@ -55,7 +52,7 @@ export function Tolerance({
           value={Math.log10(tolerance)}
           tooltip={{ formatter: (power) => small(10 ** (power ?? 0)) }}
           onChange={(power) => set(Number((10 ** power).toPrecision(2)), true)}
-          onChangeComplete={onEndDrag}
+          onChangeComplete={endDrag}
           ariaLabelForHandle="tolerance"
         />
         <InputNumber

@@ -1,12 +1,14 @@
 import { InputNumber, Segmented } from "antd";
-import { type ReactNode, useEffect, useState } from "react";
+import { type ReactNode, useState } from "react";
 import { Figure } from "@/format/figure";
 import { fixed } from "@/format/numbers";
 import type { MeshKind, MeshView } from "@/worker/views";
-import { useQuestion } from "../../use-question";
-import type { StationProps } from "../context";
-import { Facts, Pending } from "../panel";
-import { useResting } from "../use-resting";
+import { useAnswers } from "../../model/answers";
+import { useChoice } from "../../model/choice";
+import { useLayer } from "../../model/layers";
+import { useQuestion } from "../../model/use-question";
+import { Facts, Pending } from "../parts/panel";
+import { useResting } from "../parts/use-resting";
 
 const KINDS: { value: MeshKind; label: string }[] = [
   { value: "fans", label: "fans" },
@@ -22,7 +24,9 @@ const NOTES: Record<MeshKind, string> = {
 };
 
 /** The shape in question cut for filling: drawn on the plan, counted, and measured. */
-export function Triangles({ view, thread, shape, moving, onOverlay }: StationProps) {
+export function Triangles() {
+  const { view, thread, moving } = useAnswers();
+  const { shape } = useChoice();
   const [kind, setKind] = useState<MeshKind>("triangles");
   const [most, setMost] = useState(8);
   const name = shape?.name ?? null;
@@ -33,10 +37,7 @@ export function Triangles({ view, thread, shape, moving, onOverlay }: StationPro
     (service, asked) => service.mesh(asked.name, { kind: asked.kind, most: asked.most }),
   );
   const mesh = answered?.answer ?? null;
-  useEffect(() => {
-    onOverlay(mesh ? { mesh: mesh.cells } : {});
-    return () => onOverlay({});
-  }, [mesh, onOverlay]);
+  useLayer(() => mesh && { mesh: mesh.cells }, [mesh]);
   return (
     <>
       <div className="mesh-kind">

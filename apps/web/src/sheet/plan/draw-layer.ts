@@ -1,10 +1,11 @@
 import { type Path, pointAt } from "@vertexon/geometry";
 import { tokens, withAlpha } from "@/theme/tokens";
 import type { ShapeView, SheetView } from "@/worker/views";
+import type { Layer } from "../model/layers";
+import { shapesOf } from "../model/scene";
 import { type Camera, toScreen } from "./camera";
 import { onScreen, regionPath } from "./draw-shapes";
 import { haloText } from "./halo-text";
-import { type Overlay, shapesOf } from "./scene";
 
 /** Pictures under the plan, faded, and clipped where a shape is named for that. */
 export function drawPictures(
@@ -29,7 +30,7 @@ export function drawPictures(
 }
 
 /** Regions: chosen ones in their tone, others bare, all with their outline. */
-export function drawRegions(ctx: CanvasRenderingContext2D, camera: Camera, { regions }: Overlay): void {
+export function drawRegions(ctx: CanvasRenderingContext2D, camera: Camera, { regions }: Layer): void {
   for (const { polygons, tone, isChosen } of regions ?? []) {
     const outline = new Path2D();
     for (const { outer, holes } of polygons)
@@ -47,7 +48,7 @@ export function drawRegions(ctx: CanvasRenderingContext2D, camera: Camera, { reg
 }
 
 /** Numbers beside places, each on a small cross; those that would run together keep the cross only. */
-export function drawNumbered(ctx: CanvasRenderingContext2D, camera: Camera, { numbered }: Overlay): void {
+export function drawNumbered(ctx: CanvasRenderingContext2D, camera: Camera, { numbered }: Layer): void {
   if (!numbered) return;
   const taken: [number, number][] = [];
   for (let i = 0; i < numbered.length; i += 2) {
@@ -67,7 +68,7 @@ export function drawNumbered(ctx: CanvasRenderingContext2D, camera: Camera, { nu
 }
 
 /** The edges of triangles or pieces, thin. Where cells overlap, what they fill adds up. */
-export function drawMesh(ctx: CanvasRenderingContext2D, camera: Camera, { mesh }: Overlay): void {
+export function drawMesh(ctx: CanvasRenderingContext2D, camera: Camera, { mesh }: Layer): void {
   if (!mesh) return;
   const lines = new Path2D();
   ctx.fillStyle = withAlpha(tokens.olive, 0.13);
@@ -84,7 +85,7 @@ export function drawMesh(ctx: CanvasRenderingContext2D, camera: Camera, { mesh }
 }
 
 /** Outlines that were not taken, dotted; the one that is pointed at is bold. */
-export function drawGhosts(ctx: CanvasRenderingContext2D, camera: Camera, { ghosts = [] }: Overlay): void {
+export function drawGhosts(ctx: CanvasRenderingContext2D, camera: Camera, { ghosts = [] }: Layer): void {
   for (const { path, lit } of ghosts) {
     ctx.strokeStyle = lit ? tokens.plum : withAlpha(tokens.olive, 0.9);
     ctx.lineWidth = lit ? 2.6 : 1.6;
@@ -110,7 +111,7 @@ function tracedPath(camera: Camera, path: Path): Path2D {
 }
 
 /** The way travelled so far, and a large arrowhead where it has got to. */
-export function drawTravel(ctx: CanvasRenderingContext2D, camera: Camera, shape: ShapeView, { travel }: Overlay): void {
+export function drawTravel(ctx: CanvasRenderingContext2D, camera: Camera, shape: ShapeView, { travel }: Layer): void {
   const subpath = travel && shape.subpaths[travel.subpath];
   if (!travel || !subpath) return;
   const { vertices: v, segment } = subpath;
@@ -143,7 +144,7 @@ export function drawTravel(ctx: CanvasRenderingContext2D, camera: Camera, shape:
 }
 
 /** Rays from a centre to the vertices, each with its direction. */
-export function drawRays(ctx: CanvasRenderingContext2D, camera: Camera, { rays }: Overlay): void {
+export function drawRays(ctx: CanvasRenderingContext2D, camera: Camera, { rays }: Layer): void {
   if (!rays) return;
   const [cx, cy] = toScreen(camera, rays.x, rays.y);
   ctx.strokeStyle = withAlpha(tokens.olive, 0.75);

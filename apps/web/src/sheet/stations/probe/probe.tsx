@@ -2,13 +2,18 @@ import { Table } from "antd";
 import { Figure } from "@/format/figure";
 import { usePlanDigits } from "@/format/plan-digits";
 import type { ProbeView } from "@/worker/views";
-import type { StationProps } from "./context";
-import { Empty, Panel } from "./panel";
+import { useAnswers } from "../../model/answers";
+import { useChoice } from "../../model/choice";
+import { useLight } from "../../model/layers";
+import { Empty, Panel } from "../parts/panel";
 
 type Row = ProbeView["points"][number] & { key: string; probe: string; index: number; shape: string };
 
 /** The probed points: their side, distance and nearest edge. */
-export function ProbeStation({ view, shape, onLight, onChoose }: StationProps) {
+export function ProbePanel() {
+  const { view } = useAnswers();
+  const { shape, choose } = useChoice();
+  const light = useLight();
   const rows = view.definitions.flatMap(({ name, value }): Row[] =>
     value?.type === "probe"
       ? value.points.map((point, index) => ({
@@ -39,9 +44,9 @@ export function ProbeStation({ view, shape, onLight, onChoose }: StationProps) {
           dataSource={rows}
           scroll={{ y: 300 }}
           onRow={({ index, probe }) => ({
-            onMouseEnter: () => onLight({ probe: index }),
-            onMouseLeave: () => onLight({}),
-            onClick: () => onChoose(probe),
+            onMouseEnter: () => light({ probe: index }),
+            onMouseLeave: () => light(null),
+            onClick: () => choose(probe),
           })}
           columns={[
             { title: "point", width: 62, ellipsis: true, render: (_, row) => `${row.probe} ${row.index + 1}` },

@@ -4,11 +4,13 @@ import { useState } from "react";
 import { useCopy } from "@/client/use-copy";
 import { fixed, plural, small } from "@/format/numbers";
 import { plainName } from "@/format/plain-name";
-import { appendedLine } from "../script/append";
-import { useQuestion } from "../use-question";
-import type { StationProps } from "./context";
-import { emitStatement, withEnding } from "./emit-statement";
-import { Empty, Facts, Panel, Pending } from "./panel";
+import { useAnswers } from "../../model/answers";
+import { appendedLine } from "../../model/append";
+import { useChoice } from "../../model/choice";
+import { useEdits } from "../../model/edits";
+import { emitStatement, withEnding } from "../../model/emit-statement";
+import { useQuestion } from "../../model/use-question";
+import { Empty, Facts, Panel, Pending } from "../parts/panel";
 
 const FORMATS = Object.entries(handoffForms).map(([value, { title }]) => ({
   value: value as HandoffFormat,
@@ -18,7 +20,10 @@ const FORMATS = Object.entries(handoffForms).map(([value, { title }]) => ({
 const SHOWN = 20_000;
 
 /** The vertices as text for a program, copied or saved. The script's emit statement keeps the choice. */
-export function HandoffStation({ view, thread, shape, onEdit }: StationProps) {
+export function HandoffPanel() {
+  const { view, thread } = useAnswers();
+  const { shape } = useChoice();
+  const { edit } = useEdits();
   const copy = useCopy();
   const emission = view.emissions.find(({ name }) => name === shape?.name);
   const [own, setOwn] = useState<{ format: HandoffFormat; decimals: number }>({ format: "typescript", decimals: 3 });
@@ -43,12 +48,12 @@ export function HandoffStation({ view, thread, shape, onEdit }: StationProps) {
     setOwn({ format: f, decimals: d });
     if (!emission) return;
     const to = f === format ? file : withEnding(file, f);
-    onEdit((current) => {
+    edit((current) => {
       const span = current.emissions.find((each) => each.name === name)?.span;
       return span ? [{ ...span, insert: emitStatement(name, f, d, to) }] : null;
     });
   };
-  const keep = () => onEdit((_, script) => appendedLine(script, emitStatement(name, format, decimals, file)));
+  const keep = () => edit((_, script) => appendedLine(script, emitStatement(name, format, decimals, file)));
   const save = () => {
     if (!handoff) return;
     const link = document.createElement("a");

@@ -1,53 +1,43 @@
 import type { Diagnostic, Span } from "@vertexon/notation";
 import { Button, Progress, Splitter } from "antd";
-import { memo, type RefObject, useEffect, useState } from "react";
+import { memo, type RefObject, useCallback, useContext, useEffect, useMemo, useState } from "react";
 import { PartBoundary } from "@/client/part-boundary";
 import { plural } from "@/format/numbers";
 import { tokens } from "@/theme/tokens";
+import { type Answers, AnswersContext } from "../model/answers";
+import { useChoice } from "../model/choice";
+import { useEdits } from "../model/edits";
+import type { Station } from "../model/station";
+import { ScriptEditor, type ScriptHandle } from "../script/script-editor";
+import { ScriptMenu } from "../script/script-menu";
 import { Mistakes } from "./mistakes";
-import type { Lit } from "./plan/scene";
 import { Rail } from "./rail";
-import { ScriptEditor, type ScriptHandle } from "./script/script-editor";
-import { ScriptMenu } from "./script/script-menu";
-import type { Station } from "./stations/station";
-import { type Side, StationPanel } from "./stations/station-panel";
-import type { Busy, Evaluated } from "./use-evaluation";
+import type { Busy } from "./use-evaluation";
 
 interface Props {
-  /** What the panel shows; null before the first evaluation. */
-  side: Side | null;
   station: Station;
   busy: Busy | null;
   problem: string | null;
   editor: RefObject<ScriptHandle | null>;
   initial: string;
-  evaluated: Evaluated | null;
   onStation(station: Station): void;
   onCancel(): void;
   onImport(): void;
   onChange(text: string): void;
   onCursor(position: number, clicked: boolean): void;
-  onShow(span: Span): void;
-  onMend(diagnostic: Diagnostic, label: string): void;
-  onLight(lit: Lit): void;
 }
 
 /** Rail, script and panel. Rendered only when what it shows is another: the plan moves more often than that. */
 export const DeskColumn = memo(function DeskColumn(props: Props) {
-  const { side, station, busy, problem, editor, initial, evaluated } = props;
-  const { onStation, onCancel, onImport, onChange, onCursor, onShow, onMend, onLight } = props;
-  const view = side?.props.view ?? null;
+  const { station, busy, problem, editor, initial, onStation, onCancel, onImport, onChange, onCursor } = props;
+  const answers = useContext(AnswersContext);
+  const choice = useChoice();
+  const view = answers?.view ?? null;
   const count = (severity: Diagnostic["severity"]): number =>
     view?.diagnostics.filter((each) => each.severity === severity).length ?? 0;
   return (
     <div className="desk-right">
-      <Rail
-        view={view}
-        shape={side?.props.shape ?? null}
-        computing={busy !== null}
-        station={station}
-        onStation={onStation}
-      />
+      <Rail view={view} shape={choice.shape} computing={busy !== null} station={station} onStation={onStation} />
       <Splitter orientation="vertical" className="desk-column">
         <Splitter.Panel defaultSize="46%" min={90}>
           <div className="script-pane">
@@ -79,31 +69,63 @@ export const DeskColumn = memo(function DeskColumn(props: Props) {
                 <span className="quiet"> vertices · area</span>
               </span>
             </header>
-            <ScriptEditor
-              ref={editor}
-              initial={initial}
-              evaluated={evaluated}
-              onChange={onChange}
-              onCursor={onCursor}
-            />
+            <ScriptEditor ref={editor} initial={initial} evaluated={answers} onChange={onChange} onCursor={onCursor} />
           </div>
         </Splitter.Panel>
         <Splitter.Panel min={120}>
           <div className="panel-pane">
-            {side && (
-              <>
-                <Mistakes diagnostics={side.props.view.diagnostics} onShow={onShow} onMend={onMend} onLight={onLight} />
-                <PartBoundary part="this panel" about={side}>
-                  <StationPanel {...side} />
-                </PartBoundary>
-              </>
-            )}
+            {answers && <SidePanel station={station} answers={answers} editor={editor} />}
           </div>
         </Splitter.Panel>
       </Splitter>
     </div>
   );
 });
+
+/** What is wrong with the script, and the station's panel. */
+function SidePanel({
+  station,
+  answers,
+  editor,
+}: {
+  station: Station;
+  answers: Answers;
+  editor: RefObject<ScriptHandle | null>;
+}) {
+  const choice = useChoice();
+  const { edit } = useEdits();
+  const show = useCallback(
+    (span: Span) => {
+      editor.current?.reveal(span);
+      editor.current?.focus();
+    },
+    [editor],
+  );
+  const mend = useCallback(
+    (diagnostic: Diagnostic, label: string) =>
+      edit((now) => {
+        const same = now.diagnostics.find(
+          ({ from, message: text }) => from === diagnostic.from && text === diagnostic.message,
+        );
+        return same?.mends.find((each) => each.label === label)?.edits ?? null;
+      }),
+    [edit],
+  );
+  // What failed to be shown is tried again with every other thing to show.
+  const about = useMemo(() => [station, answers, choice], [station, answers, choice]);
+  return (
+    <>
+      <Mistakes diagnostics={answers.view.diagnostics} onShow={show} onMend={mend} />
+      <PartBoundary part="this panel" about={about}>
+        {answers.computing && !choice.shape ? (
+          <p className="panel-empty">The script is being computed. Its shapes are shown when that is done.</p>
+        ) : (
+          <station.Panel />
+        )}
+      </PartBoundary>
+    </>
+  );
+}
 
 interface StatusProps {
   busy: Busy | null;

@@ -1,27 +1,34 @@
 import { Button, InputNumber } from "antd";
 import { Figure } from "@/format/figure";
 import { fixed } from "@/format/numbers";
-import { appendedLine, freshName } from "../script/append";
-import { useQuestion } from "../use-question";
-import type { StationProps } from "./context";
-import { Empty, Facts, Panel } from "./panel";
-
-interface Props extends StationProps {
-  interval: number;
-  onInterval(interval: number): void;
-}
+import type { SheetView } from "@/worker/views";
+import { useAnswers } from "../../model/answers";
+import { appendedLine, freshName } from "../../model/append";
+import { useChoice } from "../../model/choice";
+import { useEdits } from "../../model/edits";
+import { useKept } from "../../model/kept";
+import { useLayer } from "../../model/layers";
+import { useQuestion } from "../../model/use-question";
+import { Empty, Facts, Panel } from "../parts/panel";
 
 /** The signed distance everywhere: contours on the plan, and the values on the sheet's own grid. */
-export function FieldStation({ view, thread, shape, chosen, interval, onInterval, onEdit }: Props) {
+export function FieldPanel() {
+  const { view, thread } = useAnswers();
+  const { shape, chosen } = useChoice();
+  const { edit } = useEdits();
   const fields = view.definitions.flatMap(({ name, value }) => (value?.type === "field" ? [{ name, value }] : []));
   const field = fields.find(({ name }) => name === chosen) ?? fields.find(({ value }) => value.shape === shape?.name);
   const name = field?.name;
+  const [ownInterval, setInterval] = useKept<number | null>("contours every", null);
+  const reach = field?.value.reach ?? Number.POSITIVE_INFINITY;
+  const interval = ownInterval ?? niceInterval(reach, view);
+  useLayer(() => ({ contours: { interval, reach } }), [interval, reach]);
   const { answered } = useQuestion(thread, name ? { view, name } : null, (service, asked) =>
     service.fieldSummary(asked.name),
   );
   const summary = answered?.answer ?? null;
   const add = () =>
-    onEdit((current, script) =>
+    edit((current, script) =>
       appendedLine(script, `${freshName(current, "distances")} = field(${shape?.name}, cell: 1)`),
     );
   return (
@@ -35,7 +42,7 @@ export function FieldStation({ view, thread, shape, chosen, interval, onInterval
             size="small"
             min={0.01}
             value={interval}
-            onChange={(value) => value && value > 0 && onInterval(value)}
+            onChange={(value) => value && value > 0 && setInterval(value)}
             aria-label="contours every"
           />
         </span>
@@ -79,4 +86,12 @@ export function FieldStation({ view, thread, shape, chosen, interval, onInterval
       )}
     </Panel>
   );
+}
+
+/** Contours a quarter of the reach apart, or about a twentieth of the plan in a round number. */
+function niceInterval(reach: number, { plan }: SheetView): number {
+  if (Number.isFinite(reach)) return reach / 4;
+  const size = Math.min(plan.width, plan.height);
+  const power = 10 ** Math.floor(Math.log10(size / 20));
+  return ([1, 2, 5, 10].find((factor) => factor * power >= size / 20) ?? 10) * power;
 }

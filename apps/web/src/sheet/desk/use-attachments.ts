@@ -1,21 +1,7 @@
 import type { Attachment } from "@vertexon/notation";
 import { useCallback, useEffect, useMemo, useState } from "react";
 import { request } from "@/client/request";
-
-/** A file as the server keeps it. */
-export interface Attached extends Attachment {
-  id: string;
-}
-
-export interface Attachments {
-  /** Null until they are known. */
-  files: readonly Attached[] | null;
-  /** Set when they could not be asked for. */
-  problem: string | null;
-  /** Attaches files one after the other; rejects at the first that the server refuses. */
-  add(files: readonly Attachment[]): Promise<void>;
-  remove(file: Attached): Promise<void>;
-}
+import type { Attached, Attachments } from "../model/attached";
 
 /** What is attached to a sheet, kept on the server. */
 export function useAttachments(sheetId: string): Attachments {

@@ -2,8 +2,9 @@ import { applyEdits, type TextEdit } from "@vertexon/notation";
 import { type RefObject, useCallback, useEffect, useRef } from "react";
 import type { Change } from "@/worker/sheet-thread";
 import type { SheetView } from "@/worker/views";
-import type { ScriptHandle } from "./script/script-editor";
-import { type Live, LONG, REST } from "./use-evaluation";
+import type { Live } from "../model/answers";
+import type { ScriptHandle } from "../script/script-editor";
+import { LONG, REST } from "./use-evaluation";
 
 type Edits = (view: SheetView, script: string) => TextEdit[] | null;
 

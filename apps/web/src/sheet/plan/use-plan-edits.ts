@@ -8,62 +8,38 @@ import {
   moveHandle,
   type Pull,
   stays,
-  type TextEdit,
-  type VertexChange,
-  VertexChangeError,
-  vertexEdits,
   writeNumber,
 } from "@vertexon/notation";
 import { App } from "antd";
-import { type RefObject, useCallback, useState } from "react";
+import { useCallback } from "react";
 import type { SheetThread } from "@/worker/sheet-thread";
 import type { SheetView } from "@/worker/views";
-import { isDriven } from "./plan/grip-text";
-import { type HandleRef, type Picked, shapeBehind, shapesOf } from "./plan/scene";
-import { whyFixed } from "./plan/why-fixed";
-import { appendedLine, freshName } from "./script/append";
-import type { ScriptHandle } from "./script/script-editor";
-import type { Live } from "./use-evaluation";
-
-interface Context {
-  edit(edits: (view: SheetView, script: string) => TextEdit[] | null, options?: { drag?: boolean }): void;
-  endDrag(): void;
-  editor: RefObject<ScriptHandle | null>;
-  live: Live;
-  thread: SheetThread | null;
-  /** A handle was taken, or let go. */
-  onMoving(moving: boolean): void;
-  chosen: string | null;
-  picked: Picked | null;
-  onChoose(name: string): void;
-  onPick(picked: Picked | null): void;
-}
+import { useLive } from "../model/answers";
+import { appendedLine, freshName } from "../model/append";
+import { useChoice } from "../model/choice";
+import { useEdits } from "../model/edits";
+import type { HandleRef, Picked } from "../model/handles";
+import { shapeBehind, shapesOf } from "../model/scene";
+import { useVertexChange } from "../model/use-vertex-change";
+import { isDriven } from "./grip-text";
+import { whyFixed } from "./why-fixed";
 
 const STAYS =
   "This place stays where it is whatever its numbers are: what the script does to the shape afterwards puts it back. Change the numbers of that instead.";
 
 /** What is done on the plan, as edits of the script. */
-export function usePlanEdits({
-  edit,
-  endDrag,
-  editor,
-  live,
-  thread,
-  chosen,
-  picked,
-  onChoose,
-  onPick,
-  onMoving,
-}: Context) {
+export function usePlanEdits(thread: SheetThread) {
   const { message } = App.useApp();
-  /** A handle is being dragged. */
-  const [moving, setMoving] = useState(false);
+  const { edit, endDrag, newStep, setMoving } = useEdits();
+  const { chosen, picked, take: takeUp, pick } = useChoice();
+  const live = useLive();
+  const changeVertices = useVertexChange();
 
   /** How a handle of what is on the plan now follows its numbers, where it does not follow as its place says. */
   const pullOf = useCallback(
     ({ definition, index }: HandleRef): Promise<Pull | null> => {
-      const asked = thread?.ask(live.current?.view ?? null, (service) => service.pull(definition, index));
-      return asked?.catch(() => null) ?? Promise.resolve(null); // what broke down is said by the evaluation
+      const asked = thread.ask(live.current?.view ?? null, (service) => service.pull(definition, index));
+      return asked.catch(() => null); // what broke down is said by the evaluation
     },
     [thread, live],
   );
@@ -72,10 +48,9 @@ export function usePlanEdits({
     (handle: HandleRef) => {
       const has = live.current?.view.definitions.find(({ name: n }) => n === handle.definition)?.handles[handle.index];
       if (!has) return null;
-      editor.current?.newStep();
-      onChoose(handle.definition);
+      newStep();
+      takeUp(handle.definition);
       setMoving(true);
-      onMoving(true);
       let pull: Pull | null = null;
       let isKnown = isUnmoved(has);
       let last: [x: number, y: number, decimals: number] | null = null;
@@ -94,7 +69,6 @@ export function usePlanEdits({
       };
       const end = (): void => {
         endDrag();
-        onMoving(false);
         setMoving(false);
       };
       const known = isKnown ? null : pullOf(handle);
@@ -112,7 +86,7 @@ export function usePlanEdits({
         release: () => (known ? void known.then(end) : end()),
       };
     },
-    [edit, endDrag, editor, live, message, onChoose, onMoving, pullOf],
+    [edit, endDrag, newStep, setMoving, live, message, takeUp, pullOf],
   );
 
   const probe = useCallback(
@@ -131,30 +105,12 @@ export function usePlanEdits({
     [edit, chosen],
   );
 
-  const changeVertices = useCallback(
-    (change: VertexChange) => {
-      edit((current, text) => {
-        const now = shapeBehind(current, chosen);
-        const definition = current.definitions.find((each) => each.name === now?.definition);
-        if (definition?.value?.type !== "shape") return null;
-        try {
-          const { from, to } = definition.span;
-          return vertexEdits(text.slice(from, to), from, definition.value, change);
-        } catch (error) {
-          if (!(error instanceof VertexChangeError)) throw error;
-          void message.info(error.message);
-          return null;
-        }
-      });
-    },
-    [edit, chosen, message],
-  );
   const removePicked = useCallback(() => {
     const corner = picked?.corner;
     if (!corner) return;
     changeVertices({ kind: "remove", subpath: corner.subpath, corner: corner.index });
-    onPick(null);
-  }, [changeVertices, picked, onPick]);
+    pick(null);
+  }, [changeVertices, picked, pick]);
 
   const nudge = useCallback(
     async (dx: number, dy: number) => {
@@ -198,7 +154,7 @@ export function usePlanEdits({
   );
   const flip = useCallback(() => edit((current, text) => axisSenseEdits(text, !current.plan.yDown)), [edit]);
 
-  return { moving, take, probe, changeVertices, removePicked, nudge, sayFixed, addOutline, insert, flip };
+  return { take, probe, removePicked, nudge, sayFixed, addOutline, insert, flip };
 }
 
 /** The handle that was picked, or one that lies where the picked corner is. */

@@ -1,7 +1,5 @@
-import type { Bounds, MultiPolygon, Path, Ring } from "@vertexon/geometry";
-import type { Handle, Mark } from "@vertexon/notation";
-import type { FieldPicture, ShapeView, SheetView, Spot } from "@/worker/views";
-import { planOf, type Station } from "../stations/station";
+import type { Bounds } from "@vertexon/geometry";
+import type { ShapeView, SheetView } from "@/worker/views";
 
 export interface NamedShape {
   /** The expression that stands for it in the script: its definition's name, or an item of that, such as `posts.at(2)`. */
@@ -9,62 +7,6 @@ export interface NamedShape {
   /** The definition that it is, or is an item of. */
   definition: string;
   shape: ShapeView;
-}
-
-export interface HandleRef {
-  definition: string;
-  index: number;
-}
-
-/** What a panel lights up on the plan. */
-export interface Lit {
-  ring?: number;
-  probe?: number;
-  vertex?: { subpath: number; index: number };
-  /** The places of the mistake that is pointed at. */
-  marks?: readonly Mark[];
-}
-
-/** A point that can be dragged, where it lies on the plan. */
-export interface HandleSpot extends HandleRef {
-  /** Ticks mark single points; the vertices of long outlines have none, and control points a mark of their own. */
-  mark: "ticks" | "plain" | "control" | "number";
-  x: number;
-  y: number;
-  handle: Handle;
-}
-
-/** What was clicked on the plan, to be nudged or changed: a handle, a corner of the shape in question, or both. */
-export interface Picked {
-  handle: HandleRef | null;
-  corner: { shape: string; subpath: number; index: number } | null;
-}
-
-/** What a panel keeps drawn on the plan while it is open. */
-export interface Overlay {
-  ghosts?: { path: Path; lit: boolean }[];
-  travel?: { subpath: number; step: number; x: number; y: number; direction: number };
-  rays?: { x: number; y: number; to: Float64Array };
-  /** Triangles or convex pieces. */
-  mesh?: readonly Ring[];
-  /** Places with their numbers, from 1: x y each. */
-  numbered?: Float64Array;
-  /** Regions in tones of their own; those that are chosen are filled. */
-  regions?: readonly { polygons: MultiPolygon; tone: string; isChosen: boolean }[];
-  /** Shapes whose outlines stand out. */
-  framed?: readonly string[];
-  /** A line that is being clicked, closed or open at its ends; keys take back its last point, or all of it. */
-  line?: { points: readonly { x: number; y: number }[]; closed: boolean; onBack(): void; onClear(): void };
-  /** Where a click on the plan goes, and where it is taken to be, in place of choosing a shape; false leaves it to that. */
-  onPlace?: (x: number, y: number, snapped: { x: number; y: number }) => boolean;
-  /** Where an edge is far from its curve. */
-  spot?: Spot;
-}
-
-/** A field's picture, ready to be drawn. */
-export interface DrawnPicture {
-  picture: FieldPicture;
-  image: CanvasImageSource;
 }
 
 const shapesByView = new WeakMap<SheetView, NamedShape[]>();
@@ -136,21 +78,9 @@ export function isAboutShape(view: SheetView, name: string): boolean {
   return value?.type === "shape" || value?.type === "probe" || value?.type === "field";
 }
 
-/** All definitions that move when a handle is dragged: those that hold its numbers, its own, and what follows from them. */
-export function movedWith(view: SheetView, { definition, handle }: HandleSpot): ReadonlySet<string> {
-  const drivers = handle.grips.flatMap(({ origin }) => (origin.kind === "driver" && origin.name ? [origin.name] : []));
-  const moved = new Set([definition, ...drivers]);
-  for (let grown = true; grown; ) {
-    const before = moved.size;
-    for (const { name, dependsOn } of view.definitions) if (dependsOn.some((used) => moved.has(used))) moved.add(name);
-    grown = moved.size > before;
-  }
-  return moved;
-}
-
-/** The shape that a station is about. Combine is about the chosen one if it is combined, or else the last one that is. */
-export function shapeInQuestion(view: SheetView, chosen: string | null, station: Station): NamedShape | null {
+/** The shape that a station is about: the chosen one, or the last one that is combined where it is about those. */
+export function shapeInQuestion(view: SheetView, chosen: string | null, isCombined: boolean): NamedShape | null {
   const shape = shapeBehind(view, chosen);
-  if (!planOf(station).isCombined || shape?.shape.combination) return shape;
+  if (!isCombined || shape?.shape.combination) return shape;
   return results(view).findLast((each) => each.shape.combination) ?? shape;
 }

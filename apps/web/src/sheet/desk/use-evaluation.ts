@@ -1,19 +1,7 @@
 import type { Attachment, Progress } from "@vertexon/notation";
 import { startTransition, useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { CancelledError, type Change, SheetThread } from "@/worker/sheet-thread";
-import type { SheetView } from "@/worker/views";
-
-/** An evaluation that ended, and the script that it was of. */
-export interface Evaluated {
-  script: string;
-  view: SheetView;
-}
-
-/** The newest evaluation, for what must follow every one of them; React's state may lag behind while it is calm. */
-export interface Live {
-  current: Evaluated | null;
-  subscribe(listener: () => void): () => void;
-}
+import type { Evaluated, Live } from "../model/answers";
 
 /** An evaluation that takes its time: since when, in the time of `performance.now`, and how far it has come. */
 export interface Busy {

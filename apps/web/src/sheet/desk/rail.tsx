@@ -1,7 +1,7 @@
 import type { SheetView } from "@/worker/views";
-import type { NamedShape } from "./plan/scene";
-import { keyFigures } from "./stations/key-figures";
-import { type Station, stations } from "./stations/station";
+import type { NamedShape } from "../model/scene";
+import type { Station } from "../model/station";
+import { stations } from "../stations";
 
 interface Props {
   view: SheetView | null;
@@ -16,19 +16,19 @@ interface Props {
 export function Rail({ view, shape, computing, station, onStation }: Props) {
   return (
     <nav className="rail" aria-label="Stations">
-      {stations.map(({ key, title }, i) => (
+      {stations.map((each, i) => (
         <button
           type="button"
-          key={key}
-          className={`rail-stop ${key === station ? "rail-here" : ""}`}
-          aria-current={key === station ? "step" : undefined}
-          title={`${title} (key ${i + 1})`}
-          onClick={() => onStation(key)}
+          key={each.key}
+          className={`rail-stop ${each === station ? "rail-here" : ""}`}
+          aria-current={each === station ? "step" : undefined}
+          title={`${each.title} (key ${i + 1})`}
+          onClick={() => onStation(each)}
         >
           <span className="rail-number">{i + 1}</span>
-          <span className="rail-title">{title}</span>
+          <span className="rail-title">{each.title}</span>
           <span className={`rail-figure mono ${computing ? "rail-computing" : ""}`}>
-            {view && (shape || !computing) ? keyFigures[key](view, shape) : "…"}
+            {view && (shape || !computing) ? each.figure(view, shape) : "…"}
           </span>
         </button>
       ))}

@@ -1,20 +1,20 @@
 import type { Diagnostic, Span } from "@vertexon/notation";
 import { Button } from "antd";
 import { memo } from "react";
-import type { Lit } from "./plan/scene";
+import { useLight } from "../model/layers";
 
 interface Props {
   diagnostics: readonly Diagnostic[];
   onShow(span: Span): void;
   onMend(diagnostic: Diagnostic, label: string): void;
-  onLight(lit: Lit): void;
 }
 
 /** More than this many would leave the panel no room. */
 const SHOWN = 3;
 
 /** What is wrong with the script and what is hardly meant, where, and what would put it right. */
-export const Mistakes = memo(function Mistakes({ diagnostics, onShow, onMend, onLight }: Props) {
+export const Mistakes = memo(function Mistakes({ diagnostics, onShow, onMend }: Props) {
+  const light = useLight();
   if (diagnostics.length === 0) return null;
   const inOrder = [...diagnostics].sort((a, b) => Number(a.severity === "warning") - Number(b.severity === "warning"));
   const more = inOrder.length - SHOWN;
@@ -26,8 +26,8 @@ export const Mistakes = memo(function Mistakes({ diagnostics, onShow, onMend, on
           <li
             key={`${from} ${message}`}
             className={`mistake-${severity}`}
-            onMouseEnter={() => onLight({ marks })}
-            onMouseLeave={() => onLight({})}
+            onMouseEnter={() => light({ marks })}
+            onMouseLeave={() => light(null)}
           >
             <button type="button" className="mistake-text" onClick={() => onShow(diagnostic)}>
               <span className="mistake-sign">{severity === "error" ? "✕" : "!"}</span>{" "}

@@ -1,0 +1,59 @@
+import { occurrencesAt } from "@vertexon/notation";
+import { type RefObject, useCallback, useMemo, useState } from "react";
+import type { SheetView } from "@/worker/views";
+import type { Live } from "../model/answers";
+import type { Choice, ClickedName } from "../model/choice";
+import type { Picked } from "../model/handles";
+import { isAboutShape, shapeInQuestion, shapesOf } from "../model/scene";
+import type { ScriptHandle } from "../script/script-editor";
+
+/** What the user is at, and how the cursor in the script changes that. `isCombined`: it is about combined shapes. */
+export function useOwnChoice(
+  live: Live,
+  view: SheetView | null,
+  editor: RefObject<ScriptHandle | null>,
+  isCombined: boolean,
+): { choice: Choice; followCursor(position: number, clicked: boolean): void } {
+  const [chosen, setChosen] = useState<string | null>(null);
+  const [picked, pick] = useState<Picked | null>(null);
+  const [clickedName, setClickedName] = useState<ClickedName | null>(null);
+
+  const take = useCallback(
+    (wanted: string) => {
+      const now = live.current?.view;
+      if (!now || isAboutShape(now, wanted)) setChosen(wanted);
+    },
+    [live],
+  );
+  const choose = useCallback(
+    (wanted: string) => {
+      take(wanted);
+      const now = live.current?.view;
+      const name = now && (shapesOf(now).find((each) => each.name === wanted)?.definition ?? wanted);
+      const definition = now?.definitions.find((each) => each.name === name);
+      if (definition) editor.current?.reveal(definition.nameSpan);
+    },
+    [live, editor, take],
+  );
+  const followCursor = useCallback(
+    (position: number, clicked: boolean) => {
+      const now = live.current;
+      if (!now || now.script !== editor.current?.text()) return;
+      if (clicked)
+        setClickedName((before) => ({
+          name: occurrencesAt(now.script, position)?.name ?? "",
+          times: (before?.times ?? 0) + 1,
+        }));
+      const here = now.view.definitions.find(({ span }) => position >= span.from && position <= span.to);
+      if (here?.value) take(here.name);
+    },
+    [live, editor, take],
+  );
+
+  const shape = useMemo(() => view && shapeInQuestion(view, chosen, isCombined), [view, chosen, isCombined]);
+  const choice = useMemo(
+    () => ({ chosen, shape, picked, clickedName, choose, take, pick }),
+    [chosen, shape, picked, clickedName, choose, take],
+  );
+  return { choice, followCursor };
+}
