@@ -1,6 +1,6 @@
 import { area, type Operation } from "@vertexon/geometry";
 import fc from "fast-check";
-import { SheetService } from "../src/worker/sheet-service";
+import { asking } from "./asking";
 
 const place = fc.integer({ min: 20, max: 80 });
 const size = fc.integer({ min: 5, max: 40 });
@@ -11,18 +11,16 @@ const told = fc.oneof(
 );
 const operation = fc.constantFrom<Operation>("union", "intersection", "difference", "xor");
 
-/** A service that has evaluated some shapes, a, b, c …, and one operation on all of them. */
-const serviceOf = (shapes: readonly string[], joined: Operation): SheetService => {
-  const service = new SheetService();
+/** Asks about some shapes, a, b, c …, and one operation on all of them. */
+const askAbout = (shapes: readonly string[], joined: Operation): ReturnType<typeof asking> => {
   const names = shapes.map((_, i) => "abcdef"[i]);
-  service.update(`${shapes.map((text, i) => `${names[i]} = ${text}\n`).join("")}all = ${names.join(` ${joined} `)}\n`);
-  return service;
+  return asking(`${shapes.map((text, i) => `${names[i]} = ${text}\n`).join("")}all = ${names.join(` ${joined} `)}\n`);
 };
 
 test("what is told of a combination adds up: four results, the balance, rings and where they come from", () => {
   fc.assert(
     fc.property(fc.array(told, { minLength: 2, maxLength: 4 }), operation, (shapes, joined) => {
-      const view = serviceOf(shapes, joined).combination("all")!;
+      const view = askAbout(shapes, joined)("combination", { name: "all" })!;
       const result = view.results.find((each) => each.operation === joined)!;
       expect(view.results.map((each) => each.operation)).toEqual(["union", "intersection", "difference", "xor"]);
       for (const each of view.results) expect(each.area).toBeCloseTo(area(each.polygons), 9);
@@ -47,15 +45,15 @@ test("what is told of a combination adds up: four results, the balance, rings an
 test("regions are told apart by the shapes that they lie in, and make up the union", () => {
   fc.assert(
     fc.property(fc.array(told, { minLength: 2, maxLength: 4 }), (shapes) => {
-      const service = serviceOf(shapes, "union");
-      const { regions, labels } = service.regions("all")!;
-      const union = service.combination("all")!.results[0].area;
+      const ask = askAbout(shapes, "union");
+      const { regions, labels } = ask("regions", { name: "all" })!;
+      const union = ask("combination", { name: "all" })!.results[0].area;
       expect(regions.reduce((sum, region) => sum + region.area, 0)).toBeCloseTo(union, 6);
       expect(new Set(regions.map(({ inside }) => inside.join())).size).toBe(regions.length);
       for (const region of regions) expect(Math.max(...region.inside)).toBeLessThan(labels.length);
       // Those of one shape are that shape.
       const first = regions.filter(({ inside }) => inside.includes(0)).reduce((sum, region) => sum + region.area, 0);
-      expect(first).toBeCloseTo(service.combination("all")!.areas[0], 6);
+      expect(first).toBeCloseTo(ask("combination", { name: "all" })!.areas[0], 6);
     }),
     { numRuns: 30 },
   );
@@ -64,16 +62,16 @@ test("regions are told apart by the shapes that they lie in, and make up the uni
 test("the expression for any choice of regions gives a shape of their area", async () => {
   await fc.assert(
     fc.asyncProperty(fc.array(told, { minLength: 2, maxLength: 4 }), fc.nat(), async (shapes, picks) => {
-      const service = serviceOf(shapes, "xor");
-      const { regions, labels } = service.regions("all")!;
+      const ask = askAbout(shapes, "xor");
+      const { regions, labels } = ask("regions", { name: "all" })!;
       const wanted = [...regions.keys()].filter((i) => i === 0 || (picks >> i) & 1);
-      const composed = await service.compose(
-        labels,
-        regions.map(({ inside }) => ({ inside })),
+      const composed = await ask("compose", {
+        names: labels,
+        keys: regions.map(({ inside }) => ({ inside })),
         wanted,
-      );
+      });
       expect(composed?.isFewest).toBe(true);
-      const [found] = service.preview([composed!.expression]);
+      const [found] = ask("preview", { expressions: [composed!.expression] });
       const chosen = wanted.reduce((sum, i) => sum + regions[i].area, 0);
       expect(found!.reduce((sum, shape) => sum + shape.area, 0)).toBeCloseTo(chosen, 6);
     }),
@@ -82,15 +80,14 @@ test("the expression for any choice of regions gives a shape of their area", asy
 });
 
 test("what is attached goes along to the ledger and into the edge table", () => {
-  const service = new SheetService();
-  service.update(
+  const ask = asking(
     'pond = circle((50, 50), radius: 30).attach("water, 0.9")\ndeck = rect((50, 20), width: 60, height: 60)\nlake = (pond difference deck).rotate(90deg)\nboth = lake union circle((50, 10), radius: 12)\n',
   );
-  const labels = service.combination("both")!.rings.flatMap((ring) => ring.told.map(({ label }) => label));
+  const labels = ask("combination", { name: "both" })!.rings.flatMap((ring) => ring.told.map(({ label }) => label));
   expect(new Set(labels)).toEqual(new Set(["water, 0.9", "deck", "circle((50, 10), radius: 12)"]));
-  const { text, vertices } = service.handoff("both", "edge-table", 4)!;
+  const { text, vertices } = ask("handoff", { name: "both", format: "edge-table", decimals: 4 })!;
   const rows = text.trimEnd().split("\r\n").slice(1);
   expect(rows).toHaveLength(vertices);
   expect(rows.filter((row) => row.includes(',"water, 0.9",')).length).toBeGreaterThan(10);
-  expect(service.handoff("nothing", "edge-table", 4)).toBeNull();
+  expect(ask("handoff", { name: "nothing", format: "edge-table", decimals: 4 })).toBeNull();
 });

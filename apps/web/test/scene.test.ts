@@ -8,7 +8,7 @@ import { crowdedAmong, namePlaces } from "../src/sheet/plan/name-places";
 import { marginText } from "../src/sheet/script/margin-text";
 import { mergeViews } from "../src/worker/merge-views";
 import { SheetService } from "../src/worker/sheet-service";
-import type { ShapeView } from "../src/worker/views";
+import type { ShapeView } from "../src/worker/sheet-view";
 
 const viewOf = (script: string) => mergeViews(null, new SheetService().update(script));
 const view = viewOf(

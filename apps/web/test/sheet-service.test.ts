@@ -2,10 +2,13 @@ import { area, combine, signedDistance } from "@vertexon/geometry";
 import { type Shape, Sheet } from "@vertexon/notation";
 import { driftwoodDogleg } from "../src/sample/driftwood-dogleg";
 import { mergeViews } from "../src/worker/merge-views";
+import type { FieldRequest } from "../src/worker/questions/field-picture";
 import { SheetService } from "../src/worker/sheet-service";
-import type { FieldRequest, ShapeView } from "../src/worker/views";
+import type { ShapeView } from "../src/worker/sheet-view";
+import { asking } from "./asking";
 
 const service = new SheetService();
+const ask = asking(driftwoodDogleg.script);
 const view = mergeViews(null, service.update(driftwoodDogleg.script));
 const shapeView = (name: string) => view.definitions.find((each) => each.name === name)!.value as ShapeView;
 const shape = (name: string) =>
@@ -54,15 +57,15 @@ test("edits give what the edited script gives", () => {
   expect(view).toEqual(whole.update("a = 20\nb = a + 1"));
 });
 
-test("a worker that takes up a sheet answers about it, and sends the next view whole", () => {
+test("a worker that takes up a sheet answers about it, and sends the next view whole", async () => {
   const other = new SheetService();
   other.restore(driftwoodDogleg.script);
-  expect(other.combination("green")?.operation).toBe("difference");
+  expect(await other.ask("handoff", { name: "stone", format: "wkt", decimals: 3 })).toMatchObject({ vertices: 11 });
   expect(other.update(driftwoodDogleg.script).definitions.every((each) => typeof each === "object")).toBe(true);
 });
 
 test("a combination: four operations on its operands, rings and a balance", () => {
-  const answer = service.combination("green")!;
+  const answer = ask("combination", { name: "green" })!;
   expect(answer.operation).toBe("difference");
   expect(answer.labels).toEqual(["lane", "pond, stone, hole"]);
   expect(answer.operands.map(({ label, outlines, fillRule }) => [label, outlines, fillRule])).toEqual([
@@ -76,7 +79,7 @@ test("a combination: four operations on its operands, rings and a balance", () =
   expect(answer.balance[0] + answer.balance[1]).toBeCloseTo(answer.areas[0] + answer.areas[1], 6);
   expect(byName.difference).toBeCloseTo(shapeView("green").area, 6);
   // Regions tell the same areas: one for all, one for odd numbers of operands.
-  const { regions } = service.regions("green")!;
+  const { regions } = ask("regions", { name: "green" })!;
   const total = (wanted: (count: number) => boolean) =>
     regions.filter(({ inside }) => wanted(inside.length)).reduce((sum, region) => sum + region.area, 0);
   expect(total(() => true)).toBeCloseTo(byName.union, 6);
@@ -87,23 +90,29 @@ test("a combination: four operations on its operands, rings and a balance", () =
     ["hole 1.2", ["stone"]],
     ["hole 1.3", ["hole"]],
   ]);
-  expect(service.combination("pond")).toBeNull();
-  expect(service.combination("no such name")).toBeNull();
+  expect(ask("combination", { name: "pond" })).toBeNull();
+  expect(ask("combination", { name: "no such name" })).toBeNull();
 });
 
 test("a place on the plan: side, distance and what else holds it", () => {
-  expect(service.inspect("green", 62, 232)).toMatchObject({ side: "inside", within: ["lane"] });
-  expect(service.inspect("green", 232, 140)).toMatchObject({ side: "outside", within: ["lane", "stone"] });
-  const { distance } = service.inspect("lane", 100, 150)!;
+  expect(ask("inspection", { name: "green", at: { x: 62, y: 232 } })).toMatchObject({
+    side: "inside",
+    within: ["lane"],
+  });
+  expect(ask("inspection", { name: "green", at: { x: 232, y: 140 } })).toMatchObject({
+    side: "outside",
+    within: ["lane", "stone"],
+  });
+  const { distance } = ask("inspection", { name: "lane", at: { x: 100, y: 150 } })!;
   expect(distance).toBeCloseTo(40, 9);
-  expect(service.inspect("wall", 0, 0)).toBeNull();
+  expect(ask("inspection", { name: "wall", at: { x: 0, y: 0 } })).toBeNull();
 });
 
 test("a field: its extremes, and a picture that is tinted inside only", () => {
-  const summary = service.fieldSummary("wall")!;
+  const summary = ask("fieldSummary", { name: "wall" })!;
   expect(summary).toMatchObject({ columns: 320, rows: 310 });
   expect(summary.least).toBeLessThan(-42);
-  expect(service.fieldSummary("green")).toBeNull();
+  expect(ask("fieldSummary", { name: "green" })).toBeNull();
   const request: FieldRequest = {
     x: 0,
     y: 0,
@@ -116,28 +125,30 @@ test("a field: its extremes, and a picture that is tinted inside only", () => {
     flipped: false,
     tint: [138, 59, 92],
   };
-  const { pixels, width, height, contours } = service.fieldPicture("green", request)!;
+  const { pixels, width, height, contours } = ask("fieldPicture", { name: "green", request: request })!;
   expect([width, height, pixels.length]).toEqual([320, 310, 4 * 320 * 310]);
   const alpha = (x: number, y: number): number => pixels[4 * (y * width + x) + 3];
   expect(alpha(62, 232)).toBeGreaterThan(alpha(62, 200));
   expect(alpha(62, 200)).toBeGreaterThan(0);
   expect(alpha(100, 100)).toBe(0);
   expect(new Set(contours.map(({ level }) => level))).toEqual(new Set([-36, -24, -12, 12, 24, 36, 48]));
-  const upsideDown = service.fieldPicture("green", { ...request, flipped: true })!.pixels;
+  const upsideDown = ask("fieldPicture", { name: "green", request: { ...request, flipped: true } })!.pixels;
   expect(upsideDown[4 * ((height - 1 - 232) * width + 62) + 3]).toBe(alpha(62, 232));
 });
 
 test("a hand-off is the shape's polygons", () => {
-  const { text, vertices } = service.handoff("stone", "wkt", 3)!;
+  const { text, vertices } = ask("handoff", { name: "stone", format: "wkt", decimals: 3 })!;
   expect(vertices).toBe(11);
   expect(text).toMatch(/^POLYGON \(\(/);
-  expect(service.handoff("bank", "wkt", 3)).toBeNull();
+  expect(ask("handoff", { name: "bank", format: "wkt", decimals: 3 })).toBeNull();
 });
 
 test("the operands' own order is kept: a difference is not symmetric", () => {
-  service.update("a = rect((0, 0), width: 4, height: 4)\nb = rect((2, 2), width: 6, height: 6)\nc = a difference b");
-  const answer = service.combination("c")!;
-  const [a, b] = ["a", "b"].map((name) => service.inspect(name, 1, 1)!.side);
+  const ask = asking(
+    "a = rect((0, 0), width: 4, height: 4)\nb = rect((2, 2), width: 6, height: 6)\nc = a difference b",
+  );
+  const answer = ask("combination", { name: "c" })!;
+  const [a, b] = ["a", "b"].map((name) => ask("inspection", { name: name, at: { x: 1, y: 1 } })!.side);
   expect([a, b]).toEqual(["inside", "outside"]);
   const square = (x: number, size: number) => ({
     rings: [Float64Array.of(x, x, x + size, x, x + size, x + size, x, x + size)],
@@ -148,27 +159,25 @@ test("the operands' own order is kept: a difference is not symmetric", () => {
 });
 
 test("a circle from a box that is not square is called an ellipse, with both radii; two outlines of one operand are told", () => {
-  const other = new SheetService();
-  const { definitions } = mergeViews(
-    null,
-    other.update(`round = inscribed((10, 10), to: (50, 50))
+  const script = `round = inscribed((10, 10), to: (50, 50))
 oval = inscribed((10, 10), width: 60, height: 40).rotate(30deg)
 pair = compound(circle((20, 20), radius: 9), circle((80, 20), radius: 9), fill: evenodd)
-both = pair intersection oval`),
-  );
+both = pair intersection oval`;
+  const { definitions } = mergeViews(null, new SheetService().update(script));
   const ellipses = definitions.map(({ value }) => (value as ShapeView).ellipse);
   expect(ellipses[0]).toEqual({ rx: 20, ry: 20 });
   expect(ellipses[1]).toEqual({ rx: expect.closeTo(30, 9), ry: expect.closeTo(20, 9) });
   expect(ellipses[2]).toBeNull();
-  const [pair] = other.combination("both")!.operands;
+  const [pair] = asking(script)("combination", { name: "both" })!.operands;
   expect(pair).toMatchObject({ label: "pair", outlines: 2, fillRule: "evenodd" });
 });
 
 test("angles in boxes are interior ones, whichever way an outline is travelled", () => {
   const angles = (points: string) => {
-    const service = new SheetService();
-    service.update(`plan 100 by 100\na = polygon(${points})`);
-    return service.inBoxes("a", [{ width: 100, height: 100 }], [])[0].shape!.angles.map((angle) => Math.round(angle));
+    const ask = asking(`plan 100 by 100\na = polygon(${points})`);
+    return ask("boxSizes", { name: "a", sizes: [{ width: 100, height: 100 }] })[0].shape!.angles.map((angle) =>
+      Math.round(angle),
+    );
   };
   // A square with a notch: one corner turns inwards.
   expect(angles("(10, 10), (90, 10), (90, 90), (50, 50), (10, 90)")).toEqual([90, 90, 45, 270, 45]);
@@ -176,22 +185,21 @@ test("angles in boxes are interior ones, whichever way an outline is travelled",
 });
 
 test("a shape in boxes of other sizes: gaps, radii and angles that stay or change", () => {
-  const other = new SheetService();
-  other.update(
+  const ask = asking(
     "plan 100 by 80\nlane = rect((10, 10%), to: (100% - 10, 90%), rx: 5)\nroof = polygon((0%, 50%), (50%, 0%), (100%, 50%))",
   );
   const sizes = [
     { width: 100, height: 80 },
     { width: 200, height: 80 },
   ];
-  const [narrow, wide] = other.inBoxes("lane", sizes, []).map(({ shape: found }) => found!);
+  const [narrow, wide] = ask("boxSizes", { name: "lane", sizes }).map(({ shape: found }) => found!);
   expect(narrow.gaps).toEqual([10, 8, 10, 8].map((v) => expect.closeTo(v, 9)));
   expect(wide.gaps).toEqual(narrow.gaps.map((v) => expect.closeTo(v, 9)));
   expect([narrow.radii, wide.radii]).toEqual([[5], [5]]);
-  const [steep, flat] = other.inBoxes("roof", sizes, []).map(({ shape: found }) => found!.angles);
+  const [steep, flat] = ask("boxSizes", { name: "roof", sizes }).map(({ shape: found }) => found!.angles);
   expect(steep[1]).toBeCloseTo((2 * Math.atan2(50, 40) * 180) / Math.PI, 9);
   expect(flat[1]).toBeCloseTo((2 * Math.atan2(100, 40) * 180) / Math.PI, 9);
-  expect(other.inBoxes("none", sizes, [])[0].shape).toBeNull();
+  expect(ask("boxSizes", { name: "none", sizes })[0].shape).toBeNull();
 });
 
 test("each definition is reported before it is computed anew; what stays is not", () => {

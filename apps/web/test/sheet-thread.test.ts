@@ -1,6 +1,6 @@
 import { expose } from "comlink";
 import { CancelledError, SheetThread } from "../src/worker/sheet-thread";
-import type { SheetView } from "../src/worker/views";
+import type { SheetView } from "../src/worker/sheet-view";
 
 /** What the workers were asked, and how each answers: at once, or when it is told to. */
 const log: string[] = [];
@@ -17,7 +17,7 @@ const service = {
     log.push(`edit ${JSON.stringify(edits)}`);
     return Promise.resolve(viewOf("edited"));
   },
-  inspect(name: string): Promise<unknown> {
+  ask(_: string, { name }: { name: string }): Promise<unknown> {
     log.push(`ask ${name}`);
     if (!name.startsWith("slow")) return Promise.resolve(`about ${name}`);
     return new Promise((resolve) => slow.set(name, () => resolve(`about ${name}`)));
@@ -144,7 +144,7 @@ test("a mistake of the worker is passed on, and its end is said", async () => {
 });
 
 const ask = (thread: SheetThread, view: SheetView | null, name: string) =>
-  thread.ask(view, (remote) => remote.inspect(name, 0, 0)) as unknown as Promise<string>;
+  thread.ask(view, "inspection", { name, at: { x: 0, y: 0 } }) as unknown as Promise<string>;
 
 test("a question is answered about its view, and fails once there is another", async () => {
   const thread = new SheetThread();

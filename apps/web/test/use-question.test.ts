@@ -1,12 +1,12 @@
 /** @jest-environment jsdom */
 import { act, renderHook } from "@testing-library/react";
-import { useQuestion } from "../src/sheet/model/use-question";
+import { useLongQuestion, useQuestion } from "../src/sheet/model/use-question";
 import { CancelledError, type SheetThread } from "../src/worker/sheet-thread";
-import type { SheetView } from "../src/worker/views";
+import type { SheetView } from "../src/worker/sheet-view";
 
 interface Format {
   view: SheetView;
-  format: string;
+  format: "wkt" | "json";
 }
 
 /** A thread whose answers come when the test says so: each ends with what it is handed. */
@@ -22,10 +22,15 @@ function heldThread() {
 const viewOf = (name: string): SheetView => ({ name }) as unknown as SheetView;
 
 function hookOn(thread: SheetThread, first: Format | null) {
-  const ask = () => Promise.resolve("");
-  return renderHook(({ question }: { question: Format | null }) => useQuestion(thread, question, ask), {
-    initialProps: { question: first },
-  });
+  return renderHook(
+    ({ question }: { question: Format | null }) =>
+      useQuestion(
+        { thread, view: question?.view ?? null },
+        "handoff",
+        question && { name: "pond", format: question.format, decimals: 3 },
+      ),
+    { initialProps: { question: first } },
+  );
 }
 
 const settled = (run: () => void = () => {}) =>
@@ -92,4 +97,32 @@ test("what fails is said, what is given up is not, and no question has no answer
   expect(result.current).toMatchObject({ answered: null, problem: null });
   rerender({ question: null });
   expect(result.current).toEqual({ answered: null, isNewest: false, problem: null });
+});
+
+test("a long question tells what it has found, is given up for another one and when the panel goes, and can be stopped", async () => {
+  const asked: { tell(soFar: unknown): void; answer(value: unknown): void; cancel: jest.Mock }[] = [];
+  const askLong = (_view: unknown, _kind: unknown, _asked: unknown, tell: (soFar: unknown) => void) => {
+    const cancel = jest.fn();
+    return { cancel, answer: new Promise((answer) => asked.push({ tell, answer, cancel })) };
+  };
+  const thread = { askLong } as unknown as SheetThread;
+  const view = viewOf("one");
+  const { result, rerender, unmount } = renderHook(
+    ({ name }: { name: string }) => useLongQuestion({ thread, view }, "measures", { name }),
+    { initialProps: { name: "pond" } },
+  );
+  await settled(() => asked[0].tell("some"));
+  expect(result.current).toMatchObject({ answered: { answer: "some" }, state: "running" });
+  await settled(() => asked[0].answer("all"));
+  expect(result.current).toMatchObject({ answered: { answer: "all" }, state: "done" });
+
+  rerender({ name: "lane" });
+  expect(result.current).toMatchObject({ answered: null, state: "running" });
+  await settled(() => result.current.stop());
+  expect(result.current.state).toBe("stopped");
+  expect(asked[1].cancel).toHaveBeenCalled();
+  await settled(() => result.current.again());
+  expect(asked).toHaveLength(3);
+  unmount();
+  expect(asked[2].cancel).toHaveBeenCalled();
 });

@@ -1,7 +1,7 @@
 import { results } from "@/sheet/model/scene";
 import { Thumbnail } from "@/sheet/stations/parts/thumbnail";
 import { tones } from "@/theme/tokens";
-import type { SheetView } from "@/worker/views";
+import type { SheetView } from "@/worker/sheet-view";
 
 /** What a sheet's shapes look like, in the plan's box. */
 export function SheetPicture({ view }: { view: SheetView | undefined }) {

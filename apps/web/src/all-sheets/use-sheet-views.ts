@@ -2,7 +2,7 @@ import type { Attachment } from "@vertexon/notation";
 import { useEffect, useState } from "react";
 import { request } from "@/client/request";
 import { SheetThread } from "@/worker/sheet-thread";
-import type { SheetView } from "@/worker/views";
+import type { SheetView } from "@/worker/sheet-view";
 
 interface ViewedSheet {
   script: string;

@@ -11,7 +11,7 @@ import {
 } from "@vertexon/geometry";
 import { type Definition, handlesOf, namedShapesIn, type Shape, type Value } from "@vertexon/notation";
 import { packPath } from "./packed-path";
-import type { SentDefinition, SentShape, SentValue, ShapeView } from "./views";
+import type { SentDefinition, SentShape, SentValue, ShapeView } from "./sheet-view";
 
 /** A definition as plain data. `nameOf` tells what a shape that something was made from is called. */
 export function describeDefinition(definition: Definition, nameOf: (shape: Shape) => string): SentDefinition {

@@ -1,6 +1,6 @@
 import type { Span } from "@vertexon/notation";
 import { unpackPath } from "./packed-path";
-import type { DefinitionView, SentShape, SentValue, SentView, ShapeView, SheetView, ValueView } from "./views";
+import type { DefinitionView, SentShape, SentValue, SentView, ShapeView, SheetView, ValueView } from "./sheet-view";
 
 /** An evaluation with the definitions that it left out, because they are those of the one before, moved along. */
 export function mergeViews(before: SheetView | null, now: SentView): SheetView {

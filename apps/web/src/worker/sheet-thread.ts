@@ -1,8 +1,10 @@
 import type { Attachment, Progress, TextEdit } from "@vertexon/notation";
 import { type Remote, wrap } from "comlink";
+import { type Asking, LongWorkers } from "./long-workers";
 import { mergeViews } from "./merge-views";
+import type { Answer, Asked, Kind, LongKind } from "./questions";
 import type { SheetService } from "./sheet-service";
-import type { SheetView } from "./views";
+import type { SheetView } from "./sheet-view";
 
 /** What leads from one script to another. */
 export interface Change {
@@ -43,6 +45,7 @@ export class SheetThread {
   /** What was made of it: the next view leaves out what is the same. */
   private shown: SheetView | null = null;
   private attachments: readonly Attachment[] = [];
+  private readonly longWorkers = new LongWorkers();
   private restart: ReturnType<typeof setTimeout> | null = null;
 
   /** Calls `told` with the progress of the running evaluation. */
@@ -78,12 +81,12 @@ export class SheetThread {
    * evaluated, and fails with {@link CancelledError} when that gave another view. Without a view the question is about
    * what was evaluated last, whatever that is.
    */
-  async ask<T>(view: SheetView | null, question: (service: Remote<SheetService>) => Promise<T>): Promise<T> {
+  async ask<K extends Kind>(view: SheetView | null, kind: K, asked: Asked<K>): Promise<Answer<K>> {
     for (let tries = 1; ; tries++) {
       while (this.running) await this.running.over;
       if (view && view !== this.shown) throw new CancelledError();
       try {
-        return await this.answered(question);
+        return await this.answered(kind, asked);
       } catch (error) {
         // The worker was ended for something else: the next one knows the same sheet.
         if (!(error instanceof CancelledError) || tries === MOST_TRIES) throw error;
@@ -91,10 +94,22 @@ export class SheetThread {
     }
   }
 
-  private answered<T>(question: (service: Remote<SheetService>) => Promise<T>): Promise<T> {
-    return new Promise<T>((resolve, reject) => {
+  /** Asks a worker of its own about a view, which takes as long as it takes; null where another view is the newest. */
+  askLong<K extends LongKind>(
+    view: SheetView,
+    kind: K,
+    asked: Asked<K>,
+    tell: (soFar: Answer<K>) => void,
+  ): Asking<Answer<K>> | null {
+    const { last, attachments } = this;
+    if (view !== this.shown || last === null) return null;
+    return this.longWorkers.ask({ script: last, attachments }, kind, asked, tell);
+  }
+
+  private answered<K extends Kind>(kind: K, asked: Asked<K>): Promise<Answer<K>> {
+    return new Promise((resolve, reject) => {
       this.asked.add(reject);
-      question(this.service())
+      (this.service().ask(kind, asked) as Promise<Answer<K>>)
         .then(resolve, reject)
         .finally(() => this.asked.delete(reject));
     });
@@ -107,6 +122,7 @@ export class SheetThread {
   }
 
   close(): void {
+    this.longWorkers.close();
     this.last = null;
     this.cancel();
   }

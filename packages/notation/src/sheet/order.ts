@@ -7,13 +7,13 @@ interface Named {
 }
 
 /**
- * The names of all definitions, each after those that it mentions, directly or through functions of the sheet; in a circle
+ * The names of definitions with all that they mention, each after those that it mentions, directly or through functions of the sheet; in a circle
  * the order is that of the script. So evaluation goes no deeper than one definition at a time, however long a chain is.
  */
-export function evaluationOrder(sheet: Named): string[] {
+export function evaluationOrder(sheet: Named, names: Iterable<string> = sheet.definitions.keys()): string[] {
   const order: string[] = [];
   const seen = new Set<string>();
-  for (const root of sheet.definitions.keys()) {
+  for (const root of names) {
     if (seen.has(root)) continue;
     seen.add(root);
     const open = [{ name: root, mentioned: mentionedBy(root, sheet), next: 0 }];

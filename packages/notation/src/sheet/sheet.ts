@@ -77,40 +77,10 @@ export class Sheet {
 
   /** Evaluates a script; `told` hears of each definition before it is computed anew. */
   update(script: string, told: (progress: Progress) => void = () => {}): Evaluated {
-    const run = new Run(script, this.parsed(splitStatements(script)));
-    const plan = run.readPlan();
-    const tolerance = run.readTolerance();
-    this.setting(PLAN, JSON.stringify(plan));
-    this.setting(TOLERANCE, String(tolerance));
-    this.setting(NAMES, [...run.definitions.keys(), "fn", ...run.functions.keys()].join(" "));
-    this.setting(FILES, JSON.stringify([...this.attachments.keys()]));
-    for (const name of this.settings.keys())
-      if (name.startsWith(FUNCTION) && !run.functions.has(name.slice(FUNCTION.length))) this.settings.delete(name);
-    for (const [name, { text }] of run.functions) this.setting(FUNCTION + name, text);
-    for (const [name, { content }] of this.attachments) this.setting(ATTACHMENT + name, content);
-    const before = this.kept;
-    this.kept = new Map();
-    const recomputed: string[] = [];
-    const computing: string[] = [];
-
-    const order = evaluationOrder(run);
-
-    const compute = (name: string): Kept => {
-      const done = this.kept.get(name);
-      if (done) return done;
-      const { statement, text } = run.definitions.get(name)!;
-      const old = before.get(name);
-      computing.push(name);
-      const fresh = old?.text === text && this.stillValid(old, run, compute, computing) ? old : null;
-      if (!fresh) told({ name, done: this.kept.size, total: order.length });
-      const result = fresh ?? this.computed(statement, text, run, compute, computing, { plan, tolerance });
-      computing.pop();
-      if (!fresh) recomputed.push(name);
-      this.kept.set(name, result);
-      return result;
-    };
+    const { run, compute, order, settings, recomputed } = this.begun(script, told, null);
     for (const name of order) compute(name);
-    this.last = { run, compute, settings: { plan, tolerance } };
+    this.last = { run, compute, settings };
+    const { plan, tolerance } = settings;
     const definitions = run.describeDefinitions(this.kept);
     const emissions = run.readEmissions(this.kept);
     const isPicture = (file: string): boolean => /^data:image\//.test(this.attachments.get(file)?.content ?? "");
@@ -133,6 +103,54 @@ export class Sheet {
       diagnostics: run.diagnostics(),
       recomputed,
     };
+  }
+
+  /** What one definition comes to in a script, or null; of all others only what it needs is computed. */
+  valueIn(script: string, name: string): Value | null {
+    const before = this.kept;
+    const { run, compute, order } = this.begun(script, () => {}, name);
+    for (const each of order) compute(each);
+    const value = run.definitions.has(name) ? compute(name).value : null;
+    for (const [other, kept] of before) if (!this.kept.has(other)) this.kept.set(other, kept);
+    this.last = null;
+    return value;
+  }
+
+  /** Reads a script and says how to compute its definitions, all of them or what one needs, in which order. */
+  private begun(script: string, told: (progress: Progress) => void, only: string | null) {
+    const run = new Run(script, this.parsed(splitStatements(script)));
+    const plan = run.readPlan();
+    const tolerance = run.readTolerance();
+    this.setting(PLAN, JSON.stringify(plan));
+    this.setting(TOLERANCE, String(tolerance));
+    this.setting(NAMES, [...run.definitions.keys(), "fn", ...run.functions.keys()].join(" "));
+    this.setting(FILES, JSON.stringify([...this.attachments.keys()]));
+    for (const name of this.settings.keys())
+      if (name.startsWith(FUNCTION) && !run.functions.has(name.slice(FUNCTION.length))) this.settings.delete(name);
+    for (const [name, { text }] of run.functions) this.setting(FUNCTION + name, text);
+    for (const [name, { content }] of this.attachments) this.setting(ATTACHMENT + name, content);
+    const before = this.kept;
+    this.kept = new Map();
+    const recomputed: string[] = [];
+    const computing: string[] = [];
+
+    const order = evaluationOrder(run, only === null ? undefined : run.definitions.has(only) ? [only] : []);
+
+    const compute = (name: string): Kept => {
+      const done = this.kept.get(name);
+      if (done) return done;
+      const { statement, text } = run.definitions.get(name)!;
+      const old = before.get(name);
+      computing.push(name);
+      const fresh = old?.text === text && this.stillValid(old, run, compute, computing) ? old : null;
+      if (!fresh) told({ name, done: this.kept.size, total: order.length });
+      const result = fresh ?? this.computed(statement, text, run, compute, computing, { plan, tolerance });
+      computing.pop();
+      if (!fresh) recomputed.push(name);
+      this.kept.set(name, result);
+      return result;
+    };
+    return { run, compute, order, settings: { plan, tolerance }, recomputed };
   }
 
   /** What is found and not acknowledged, with the mend that does. */

@@ -1,7 +1,7 @@
 import { axisSenseEdits, type ImportPlan, planBoxEdits } from "@vertexon/notation";
 import { PartBoundary } from "@/client/part-boundary";
 import type { SheetThread } from "@/worker/sheet-thread";
-import type { SheetView } from "@/worker/views";
+import type { SheetView } from "@/worker/sheet-view";
 import { AttachedFiles } from "../import/attached-files";
 import { ImportDialog, type ImportText } from "../import/import-dialog";
 import { planAround } from "../import/plan-around";

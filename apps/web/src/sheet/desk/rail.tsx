@@ -1,4 +1,4 @@
-import type { SheetView } from "@/worker/views";
+import type { SheetView } from "@/worker/sheet-view";
 import type { NamedShape } from "../model/scene";
 import type { Station } from "../model/station";
 import { stations } from "../stations";

@@ -1,6 +1,6 @@
 import type { Attachment } from "@vertexon/notation";
 import { useEffect, useState } from "react";
-import type { SheetView } from "@/worker/views";
+import type { SheetView } from "@/worker/sheet-view";
 
 /** The attached pictures that the script lays under the plan, as they have been loaded so far. */
 export function useImages(

@@ -1,6 +1,6 @@
 import { occurrencesAt } from "@vertexon/notation";
 import { type RefObject, useCallback, useMemo, useState } from "react";
-import type { SheetView } from "@/worker/views";
+import type { SheetView } from "@/worker/sheet-view";
 import type { Live } from "../model/answers";
 import type { Choice, ClickedName } from "../model/choice";
 import type { Picked } from "../model/handles";

@@ -1,7 +1,7 @@
 import { applyEdits, type TextEdit } from "@vertexon/notation";
 import { type RefObject, useCallback, useEffect, useRef } from "react";
 import type { Change } from "@/worker/sheet-thread";
-import type { SheetView } from "@/worker/views";
+import type { SheetView } from "@/worker/sheet-view";
 import type { Live } from "../model/answers";
 import type { ScriptHandle } from "../script/script-editor";
 import { LONG, REST } from "./use-evaluation";

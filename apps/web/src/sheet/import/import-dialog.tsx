@@ -228,13 +228,10 @@ function useImportPlan(
   attachments: readonly Attachment[],
 ): ImportPlan | { problem: string } | null {
   const [text, fileName] = [given?.text ?? "", given?.fileName ?? ""];
-  const { answered, problem } = useQuestion<
-    { view: null; text: string; fileName: string; attachments: readonly Attachment[] },
-    ImportPlan | { problem: string }
-  >(
-    thread,
-    text.trim() ? { view: null, text, fileName, attachments } : null,
-    (service, asked) => service.planImport(asked.text, asked.fileName, [...asked.attachments]),
+  const { answered, problem } = useQuestion(
+    { thread, view: null },
+    "importPlan",
+    text.trim() ? { text, fileName, attachments } : null,
     { rest: 150 },
   );
   return problem === null ? (answered?.answer ?? null) : { problem };

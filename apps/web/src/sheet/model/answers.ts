@@ -1,5 +1,5 @@
 import type { SheetThread } from "@/worker/sheet-thread";
-import type { SheetView } from "@/worker/views";
+import type { SheetView } from "@/worker/sheet-view";
 import { neededContext } from "./context";
 
 /** An evaluation that ended, and the script that it was of. */

@@ -1,5 +1,5 @@
 import type { TextEdit } from "@vertexon/notation";
-import type { SheetView } from "@/worker/views";
+import type { SheetView } from "@/worker/sheet-view";
 
 /** A name that the sheet does not use yet: the wanted one, or that with a number. */
 export function freshName(view: SheetView, wanted: string): string {

@@ -17,6 +17,4 @@ export interface Attachments {
   remove(file: Attached): Promise<void>;
 }
 
-export const NO_FILES: readonly Attachment[] = [];
-
 export const [AttachedContext, useAttached] = neededContext<Attachments>();

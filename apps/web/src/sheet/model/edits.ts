@@ -1,5 +1,5 @@
 import type { Span, TextEdit } from "@vertexon/notation";
-import type { SheetView } from "@/worker/views";
+import type { SheetView } from "@/worker/sheet-view";
 import { neededContext } from "./context";
 
 /** How panels and the plan change the script. */

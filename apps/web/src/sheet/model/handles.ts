@@ -1,5 +1,5 @@
 import type { Handle } from "@vertexon/notation";
-import type { SheetView } from "@/worker/views";
+import type { SheetView } from "@/worker/sheet-view";
 
 export interface HandleRef {
   definition: string;

@@ -1,7 +1,7 @@
 import type { MultiPolygon, Path, Ring } from "@vertexon/geometry";
 import type { Mark } from "@vertexon/notation";
 import { createContext, useCallback, useContext, useEffect, useId, useState, useSyncExternalStore } from "react";
-import type { Spot } from "@/worker/views";
+import type { Spot } from "@/worker/questions/flattening";
 
 /** What a panel lights up on the plan. */
 export interface Lit {

@@ -1,5 +1,5 @@
 import type { Bounds } from "@vertexon/geometry";
-import type { ShapeView, SheetView } from "@/worker/views";
+import type { ShapeView, SheetView } from "@/worker/sheet-view";
 
 export interface NamedShape {
   /** The expression that stands for it in the script: its definition's name, or an item of that, such as `posts.at(2)`. */
@@ -32,6 +32,11 @@ function computeShapes(view: SheetView): NamedShape[] {
     if (value?.type === "shape") return [{ name: definition, definition, shape: value }];
     return value?.type === "list" ? value.shapes.map(({ name, shape }) => ({ name, definition, shape })) : [];
   });
+}
+
+/** A shape of a view by the expression that stands for it. */
+export function shapeNamed(view: SheetView | null, name: string | null): NamedShape | null {
+  return (view && shapesOf(view).find((each) => each.name === name)) ?? null;
 }
 
 /** Shapes that no other shape is made from: what the sheet is about. */

@@ -1,5 +1,5 @@
 import type { ComponentType } from "react";
-import type { SheetView } from "@/worker/views";
+import type { SheetView } from "@/worker/sheet-view";
 import type { NamedShape } from "./scene";
 
 /** One thing that people do with outlines: a stop of the rail with its panel, and how the plan looks and answers meanwhile. */

@@ -1,6 +1,6 @@
 import { type Path, pointAt } from "@vertexon/geometry";
 import { tokens, withAlpha } from "@/theme/tokens";
-import type { ShapeView, SheetView } from "@/worker/views";
+import type { ShapeView, SheetView } from "@/worker/sheet-view";
 import type { Layer } from "../model/layers";
 import { shapesOf } from "../model/scene";
 import { type Camera, toScreen } from "./camera";

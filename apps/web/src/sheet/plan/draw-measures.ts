@@ -1,6 +1,7 @@
 import { fixed, small } from "@/format/numbers";
 import { tokens, withAlpha } from "@/theme/tokens";
-import type { FieldPicture, ProbeView, ShapeView } from "@/worker/views";
+import type { FieldPicture } from "@/worker/questions/field-picture";
+import type { ProbeView, ShapeView } from "@/worker/sheet-view";
 import { type Camera, decimalsAt, toScreen } from "./camera";
 import { haloText } from "./halo-text";
 

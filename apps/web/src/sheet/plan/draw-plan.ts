@@ -1,7 +1,7 @@
 import { transformPoint } from "@vertexon/geometry";
 import type { Handle } from "@vertexon/notation";
 import { tokens, tones, withAlpha } from "@/theme/tokens";
-import type { ShapeView, SheetView } from "@/worker/views";
+import type { ShapeView, SheetView } from "@/worker/sheet-view";
 import type { HandleSpot, Picked } from "../model/handles";
 import type { Layer, Lit } from "../model/layers";
 import { type NamedShape, results, shapesOf } from "../model/scene";

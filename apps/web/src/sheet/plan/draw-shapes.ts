@@ -1,7 +1,7 @@
 import { bounds, pointAt, transformPoint } from "@vertexon/geometry";
 import type { Handle } from "@vertexon/notation";
 import { tokens, withAlpha } from "@/theme/tokens";
-import type { ShapeView, SubpathView } from "@/worker/views";
+import type { ShapeView, SubpathView } from "@/worker/sheet-view";
 import { type Camera, matrixOf, toScreen } from "./camera";
 import { levelOf, seenVertices } from "./detail";
 import { isDriven } from "./grip-text";

@@ -1,6 +1,6 @@
 import type { Bounds } from "@vertexon/geometry";
 import { tokens } from "@/theme/tokens";
-import type { ShapeView } from "@/worker/views";
+import type { ShapeView } from "@/worker/sheet-view";
 import type { NamedShape } from "../model/scene";
 import { type Camera, toScreen } from "./camera";
 import { widthOf } from "./labels";

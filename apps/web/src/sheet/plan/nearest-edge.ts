@@ -1,4 +1,4 @@
-import type { ShapeView } from "@/worker/views";
+import type { ShapeView } from "@/worker/sheet-view";
 
 /** The place on a shape's edges that is nearest to (x, y), and the edge by subpath and index of the vertex it begins at. */
 export interface NearestEdge {

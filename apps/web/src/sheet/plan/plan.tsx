@@ -2,7 +2,7 @@
 
 import { type PointerEvent as ReactPointerEvent, useCallback, useEffect, useMemo, useRef, useState } from "react";
 import type { SheetThread } from "@/worker/sheet-thread";
-import type { SheetView } from "@/worker/views";
+import type { SheetView } from "@/worker/sheet-view";
 import { useChoice } from "../model/choice";
 import { type HandleSpot, movedWith, type Picked } from "../model/handles";
 import { useLayers } from "../model/layers";

@@ -1,4 +1,4 @@
-import type { SheetView } from "@/worker/views";
+import type { SheetView } from "@/worker/sheet-view";
 import { shapesOf } from "../model/scene";
 import { type Camera, decimalsAt, toPlan, toScreen } from "./camera";
 import { gridSteps } from "./draw-grid";

@@ -1,6 +1,6 @@
 import type { Bounds } from "@vertexon/geometry";
 import { type RefObject, useEffect, useMemo, useRef, useState } from "react";
-import type { SheetView } from "@/worker/views";
+import type { SheetView } from "@/worker/sheet-view";
 import { type Camera, fit, pan, RULER, zoomAt } from "./camera";
 
 /** How the plan is seen: it begins with the whole plan in view, follows the frame's size, and zooms with the wheel. */

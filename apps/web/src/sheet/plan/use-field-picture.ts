@@ -1,7 +1,8 @@
 import { useMemo } from "react";
 import { rgb, tokens } from "@/theme/tokens";
+import type { FieldPicture, FieldRequest } from "@/worker/questions/field-picture";
 import type { SheetThread } from "@/worker/sheet-thread";
-import type { FieldPicture, FieldRequest, SheetView } from "@/worker/views";
+import type { SheetView } from "@/worker/sheet-view";
 import type { Layer } from "../model/layers";
 import { useQuestion } from "../model/use-question";
 import { type Camera, visible } from "./camera";
@@ -25,9 +26,9 @@ export function useFieldPicture(
     [camera, contours],
   );
   const { answered } = useQuestion(
-    thread,
-    name !== null && request ? { view, name, request } : null,
-    (service, asked) => service.fieldPicture(asked.name, asked.request),
+    { thread, view },
+    "fieldPicture",
+    name !== null && request ? { name, request } : null,
     { rest: 60 },
   );
   const picture = answered?.answer ?? null;

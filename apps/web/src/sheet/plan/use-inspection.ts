@@ -1,18 +1,13 @@
 import { useMemo } from "react";
+import type { Inspection } from "@/worker/questions/inspection";
 import type { SheetThread } from "@/worker/sheet-thread";
-import type { Inspection, SheetView } from "@/worker/views";
-import { useQuestion } from "../model/use-question";
+import type { SheetView } from "@/worker/sheet-view";
+import { type Question, useQuestion } from "../model/use-question";
 
 /** What lies at a place, with the question: the shape and the place. */
 export interface Inspected {
-  question: PlaceQuestion;
+  question: Question<"inspection">;
   answer: Inspection;
-}
-
-interface PlaceQuestion {
-  view: SheetView;
-  name: string;
-  at: { x: number; y: number };
 }
 
 /** What lies under the pointer, with the place that it was asked about. */
@@ -22,10 +17,8 @@ export function useInspection(
   name: string | null,
   at: { x: number; y: number } | null,
 ): Inspected | null {
-  const question = name !== null && at ? { view, name, at } : null;
-  const { answered } = useQuestion(thread, question, (service, asked) =>
-    service.inspect(asked.name, asked.at.x, asked.at.y),
-  );
+  const asked = useMemo(() => (name !== null && at ? { name, at } : null), [name, at]);
+  const { answered } = useQuestion({ thread, view }, "inspection", asked);
   return useMemo(
     () => (answered?.answer ? { question: answered.question, answer: answered.answer } : null),
     [answered],

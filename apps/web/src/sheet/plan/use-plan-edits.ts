@@ -13,7 +13,7 @@ import {
 import { App } from "antd";
 import { useCallback } from "react";
 import type { SheetThread } from "@/worker/sheet-thread";
-import type { SheetView } from "@/worker/views";
+import type { SheetView } from "@/worker/sheet-view";
 import { useLive } from "../model/answers";
 import { appendedLine, freshName } from "../model/append";
 import { useChoice } from "../model/choice";
@@ -38,7 +38,7 @@ export function usePlanEdits(thread: SheetThread) {
   /** How a handle of what is on the plan now follows its numbers, where it does not follow as its place says. */
   const pullOf = useCallback(
     ({ definition, index }: HandleRef): Promise<Pull | null> => {
-      const asked = thread.ask(live.current?.view ?? null, (service) => service.pull(definition, index));
+      const asked = thread.ask(live.current?.view ?? null, "pull", { name: definition, index });
       return asked.catch(() => null); // what broke down is said by the evaluation
     },
     [thread, live],

@@ -1,4 +1,4 @@
-import type { SheetView } from "@/worker/views";
+import type { SheetView } from "@/worker/sheet-view";
 import type { Picked } from "../model/handles";
 import { shapesOf } from "../model/scene";
 import { gripText } from "./grip-text";

@@ -1,6 +1,6 @@
 import { fixed, plural, small } from "@/format/numbers";
 import type { PlanDigits } from "@/format/plan-digits";
-import type { ValueView } from "@/worker/views";
+import type { ValueView } from "@/worker/sheet-view";
 
 /** A definition's key figures for the margin, and the same in words. */
 export function marginText(value: ValueView | null, digits: PlanDigits): { text: string; title: string } {

@@ -1,7 +1,7 @@
 import { type Extension, StateEffect, StateField, type Text } from "@codemirror/state";
 import { GutterMarker, gutter } from "@codemirror/view";
 import { planDigits } from "@/format/plan-digits";
-import type { SheetView } from "@/worker/views";
+import type { SheetView } from "@/worker/sheet-view";
 import { marginText } from "./margin-text";
 
 interface Note {

@@ -10,7 +10,7 @@ import { drawSelection, EditorView, highlightActiveLine, keymap, lineNumbers } f
 import type { Span, TextEdit } from "@vertexon/notation";
 import { type Ref, useEffect, useImperativeHandle, useRef } from "react";
 import { tokens } from "@/theme/tokens";
-import type { SheetView } from "@/worker/views";
+import type { SheetView } from "@/worker/sheet-view";
 import { angleUnits } from "./angle-units";
 import { argumentHelp } from "./argument-help";
 import { folding } from "./folding";

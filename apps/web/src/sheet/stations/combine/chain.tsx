@@ -1,5 +1,5 @@
 import { Button } from "antd";
-import type { SheetView } from "@/worker/views";
+import type { SheetView } from "@/worker/sheet-view";
 import { useAnswers } from "../../model/answers";
 import { useChoice } from "../../model/choice";
 import { useEdits } from "../../model/edits";

@@ -2,7 +2,7 @@ import { type FillRule, locatePoint, type Operation, operandOf } from "@vertexon
 import { Button, Select } from "antd";
 import { useEffect, useMemo, useRef } from "react";
 import { tones } from "@/theme/tokens";
-import type { ShapePreview } from "@/worker/views";
+import type { ShapePreview } from "@/worker/questions/preview";
 import { useAnswers } from "../../model/answers";
 import { appendedLine, freshName } from "../../model/append";
 import { useChoice } from "../../model/choice";
@@ -56,11 +56,9 @@ export function Choose({ choice, onChoice }: Props) {
   const texts = operands.map(({ name, fillRule }) => name + (fillRule ? `.fill(${fillRule})` : ""));
   const expressionOf = (each: Operation): string => texts.join(` ${each} `);
   const ready = operands.length > 1;
-  const { answered, problem } = useQuestion(
-    thread,
-    ready ? { view, operands: texts.join("\n") } : null,
-    (service, asked) => service.preview(OPERATIONS.map((each) => asked.operands.split("\n").join(` ${each} `))),
-  );
+  const asked = texts.join("\n");
+  const expressions = useMemo(() => OPERATIONS.map((each) => asked.split("\n").join(` ${each} `)), [asked]);
+  const { answered, problem } = useQuestion({ thread, view }, "preview", ready ? { expressions } : null);
   const answer = answered?.answer ?? null;
   const results = useMemo(
     () => answer && OPERATIONS.map((each, i) => ({ operation: each, ...(answer[i]?.[0] ?? NOTHING) })),

@@ -2,7 +2,7 @@ import { Tabs } from "antd";
 import { useState } from "react";
 import { useAnswers } from "../../model/answers";
 import { useChoice } from "../../model/choice";
-import { useQuestion } from "../../model/use-question";
+import { useLongQuestion } from "../../model/use-question";
 import { Panel, Pending } from "../parts/panel";
 import { Chain } from "./chain";
 import { type Choice, Choose } from "./choose";
@@ -25,9 +25,7 @@ export function CombinePanel() {
   const name = combination ? shape?.name : null;
   const [ownChoice, setOwnChoice] = useState<Choice | null>(null);
   const choice = ownChoice ?? startOf(shape?.name ?? null);
-  const { answered, problem } = useQuestion(thread, name ? { view, name } : null, (service, asked) =>
-    service.combination(asked.name),
-  );
+  const { answered, problem } = useLongQuestion({ thread, view }, "combination", name ? { name } : null);
   const answer = answered?.answer ?? null;
   const own = combination && !answer ? <Pending problem={problem}>Combining …</Pending> : null;
   // What asks for a combined shape is there when there is one.

@@ -5,7 +5,7 @@ import { Figure } from "@/format/figure";
 import { fixed } from "@/format/numbers";
 import { usePlanDigits } from "@/format/plan-digits";
 import { tones } from "@/theme/tokens";
-import type { ShapePreview } from "@/worker/views";
+import type { ShapePreview } from "@/worker/questions/preview";
 import { useAnswers } from "../../model/answers";
 import { appendedLine, freshName } from "../../model/append";
 import { useChoice } from "../../model/choice";
@@ -31,14 +31,14 @@ export function Cutter() {
   const subject = shape?.name ?? "";
   const list = points.map(({ x, y }) => `(${x}, ${y})`).join(", ");
   const ready = shape !== null && points.length >= (closed ? 3 : 2);
-  const expressions = closed
-    ? [`${subject} difference polygon(${list})`, `${subject} intersection polygon(${list})`]
-    : [`${subject}.cut(${list})`];
-  const { answered } = useQuestion(
-    thread,
-    ready ? { view, cut: expressions[0], piece: expressions[1] ?? null } : null,
-    (service, { cut, piece }) => service.preview(piece === null ? [cut] : [cut, piece]),
+  const expressions = useMemo(
+    () =>
+      closed
+        ? [`${subject} difference polygon(${list})`, `${subject} intersection polygon(${list})`]
+        : [`${subject}.cut(${list})`],
+    [closed, subject, list],
   );
+  const { answered } = useQuestion({ thread, view }, "preview", ready ? { expressions } : null);
   const answer = answered?.answer ?? null;
   const pieces = useMemo(() => answer?.flatMap((shapes) => shapes ?? []) ?? NO_PIECES, [answer]);
 

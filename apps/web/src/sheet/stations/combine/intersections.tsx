@@ -2,7 +2,7 @@ import { Table } from "antd";
 import { useMemo } from "react";
 import { Figure } from "@/format/figure";
 import { fixed } from "@/format/numbers";
-import type { CombinationView } from "@/worker/views";
+import type { CombinationView } from "@/worker/questions/combination";
 import { useLayer } from "../../model/layers";
 
 /** Where the operands' edges cross: numbered on the plan, with coordinates here. */

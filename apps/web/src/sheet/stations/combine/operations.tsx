@@ -4,7 +4,7 @@ import { useState } from "react";
 import { Figure } from "@/format/figure";
 import { plural, small } from "@/format/numbers";
 import { tokens } from "@/theme/tokens";
-import type { CombinationView } from "@/worker/views";
+import type { CombinationView } from "@/worker/questions/combination";
 import { useAnswers } from "../../model/answers";
 import { appendedLine, freshName } from "../../model/append";
 import { useChoice } from "../../model/choice";

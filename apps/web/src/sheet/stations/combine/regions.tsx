@@ -1,18 +1,17 @@
 import { locatePoint, operandOf } from "@vertexon/geometry";
-import type { Composed } from "@vertexon/notation";
 import { Button, Table } from "antd";
 import { useMemo, useState } from "react";
 import { Figure } from "@/format/figure";
 import { fixed } from "@/format/numbers";
 import { usePlanDigits } from "@/format/plan-digits";
 import { tones } from "@/theme/tokens";
-import type { RegionsView } from "@/worker/views";
+import type { RegionsView } from "@/worker/questions/regions";
 import { useAnswers } from "../../model/answers";
 import { appendedLine, freshName } from "../../model/append";
 import { useChoice } from "../../model/choice";
 import { useEdits } from "../../model/edits";
 import { useLayer } from "../../model/layers";
-import { useQuestion } from "../../model/use-question";
+import { useLongQuestion, useQuestion } from "../../model/use-question";
 import { Pending } from "../parts/panel";
 import { useResting } from "../parts/use-resting";
 
@@ -29,9 +28,7 @@ export function Regions() {
   const { edit } = useEdits();
   const name = shape?.name ?? null;
   const resting = useResting(view, moving);
-  const { answered, problem } = useQuestion(thread, name ? { view: resting, name } : null, (service, asked) =>
-    service.regions(asked.name),
-  );
+  const { answered, problem } = useLongQuestion({ thread, view: resting }, "regions", name ? { name } : null);
   const answer = answered?.answer ?? null;
   const digits = usePlanDigits();
   const [picked, setPicked] = useState<{ of: string; keys: string[] } | null>(null);
@@ -58,17 +55,14 @@ export function Regions() {
       },
     };
   }, [answer, name, chosen]);
-  const { answered: found } = useQuestion<{ view: null; answer: RegionsView; chosen: number[] }, Composed | null>(
-    thread,
-    answer && answer.regions.length <= MOST_REGIONS ? { view: null, answer, chosen } : null,
-    (service, asked) => {
-      const names = asked.answer.labels.map((label) => (/^\w+(?:\.at\(\d+\))*$/.test(label) ? label : `(${label})`));
-      const keys = asked.answer.regions.map(({ inside }) => ({ inside }));
-      return service.compose(names, keys, asked.chosen);
-    },
-  );
+  const wanted = useMemo(() => {
+    if (!answer || answer.regions.length > MOST_REGIONS) return null;
+    const names = answer.labels.map((label) => (/^\w+(?:\.at\(\d+\))*$/.test(label) ? label : `(${label})`));
+    return { names, keys: answer.regions.map(({ inside }) => ({ inside })), wanted: chosen };
+  }, [answer, chosen]);
+  const { answered: found } = useQuestion({ thread, view: null }, "compose", wanted);
   // An answer about another choice is not shown, let alone written.
-  const composed = found?.question.chosen === chosen ? found.answer : null;
+  const composed = found?.question.wanted === chosen ? found.answer : null;
   const expression = composed?.expression ?? null;
   if (!answer || !name) return <Pending problem={problem}>Finding the regions …</Pending>;
   if (answer.regions.length > MOST_REGIONS)

@@ -1,9 +1,8 @@
 import { InputNumber } from "antd";
 import { type ReactNode, useMemo, useState } from "react";
 import { Figure } from "@/format/figure";
-import type { BoxView } from "@/worker/views";
+import type { BoxView } from "@/worker/questions/box-sizes";
 import { useAnswers } from "../../model/answers";
-import { NO_FILES, useAttached } from "../../model/attached";
 import type { NamedShape } from "../../model/scene";
 import { useQuestion } from "../../model/use-question";
 
@@ -15,7 +14,6 @@ interface Size {
 /** The same shape in three sizes of the plan's box, side by side, with what stays and what changes. */
 export function BoxSizes({ shape }: { shape: NamedShape }) {
   const { view, thread } = useAnswers();
-  const attachments = useAttached();
   const { width, height } = view.plan;
   const usual = useMemo<Size[]>(
     () => [
@@ -28,14 +26,8 @@ export function BoxSizes({ shape }: { shape: NamedShape }) {
   // The present plan's, until they are changed here.
   const [own, setSizes] = useState<Size[] | null>(null);
   const sizes = own ?? usual;
-  const files = attachments.files ?? NO_FILES;
   const { name } = shape;
-  const { answered } = useQuestion(
-    thread,
-    { view, name, files, sizes },
-    (service, { sizes: asked }) => service.inBoxes(name, asked, [...files]),
-    { rest: 120 },
-  );
+  const { answered } = useQuestion({ thread, view }, "boxSizes", { name, sizes }, { rest: 120 });
   const boxes = answered?.answer ?? null;
   const set = (i: number, change: Partial<Size>): void =>
     setSizes(sizes.map((size, k) => (k === i ? { ...size, ...change } : size)));

@@ -3,14 +3,14 @@ import { Button } from "antd";
 import { type ReactNode, useMemo, useState } from "react";
 import { Figure } from "@/format/figure";
 import { small } from "@/format/numbers";
-import type { MeasuresView } from "@/worker/views";
+import type { MeasuresView } from "@/worker/questions/measures";
 import { useAnswers } from "../../model/answers";
 import { appendedLine, freshName } from "../../model/append";
 import { useChoice } from "../../model/choice";
 import { useEdits } from "../../model/edits";
 import { useLayer } from "../../model/layers";
 import type { NamedShape } from "../../model/scene";
-import { useQuestion } from "../../model/use-question";
+import { useLongQuestion } from "../../model/use-question";
 import { Empty, Facts, Pending } from "../parts/panel";
 
 const degrees = (radians: number): number => (radians * 180) / Math.PI;
@@ -30,7 +30,7 @@ export function Measures({ shape }: { shape: NamedShape }) {
   const { choose } = useChoice();
   const { edit } = useEdits();
   const { name } = shape;
-  const { answered, problem } = useQuestion(thread, { view, name }, (service) => service.measures(name));
+  const { answered, problem } = useLongQuestion({ thread, view }, "measures", { name });
   const measures = answered?.answer ?? null;
   const forms = useMemo(() => (measures ? formsOf(measures) : []), [measures]);
   const [lit, setLit] = useState<string | null>(null);

@@ -1,6 +1,6 @@
 import { writeNumber } from "@vertexon/notation";
 import { InputNumber, Slider } from "antd";
-import type { DefinitionView } from "@/worker/views";
+import type { DefinitionView } from "@/worker/sheet-view";
 import { useAnswers } from "../../model/answers";
 import { useEdits } from "../../model/edits";
 import { useOwnValue } from "../parts/use-own-value";

@@ -1,6 +1,6 @@
 import type { Path } from "@vertexon/geometry";
 import { applyEdits, type Reading, type Span } from "@vertexon/notation";
-import { useState } from "react";
+import { useMemo, useState } from "react";
 import { useAnswers } from "../../model/answers";
 import { useEdits } from "../../model/edits";
 import { useLayer } from "../../model/layers";
@@ -22,13 +22,9 @@ export function Readings({ shape, statement, readings }: Props) {
   const { edit } = useEdits();
   const [lit, setLit] = useState<number | null>(null);
   const { definition } = shape;
-  const { answered } = useQuestion(thread, { view, definition, statement, readings }, (service, asked) =>
-    service.tryOut(
-      definition,
-      asked.readings.map(({ edits }) => applyEdits(asked.statement, edits)),
-    ),
-  );
-  const paths = answered?.question.readings === readings ? answered.answer : NONE;
+  const texts = useMemo(() => readings.map(({ edits }) => applyEdits(statement, edits)), [readings, statement]);
+  const { answered } = useQuestion({ thread, view }, "tryOut", { name: definition, texts });
+  const paths = answered?.question.texts === texts ? answered.answer : NONE;
   useLayer(
     () => ({ ghosts: paths.flatMap((path, i) => (path && i > 0 ? [{ path, lit: i === lit }] : [])) }),
     [paths, lit],

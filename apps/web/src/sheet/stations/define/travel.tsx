@@ -3,7 +3,7 @@ import { type Span, travelPlaces } from "@vertexon/notation";
 import { Button, Select, Slider } from "antd";
 import { useEffect, useMemo, useState } from "react";
 import { Figure } from "@/format/figure";
-import type { SubpathView } from "@/worker/views";
+import type { SubpathView } from "@/worker/sheet-view";
 import { useEdits } from "../../model/edits";
 import { useLayer } from "../../model/layers";
 import type { NamedShape } from "../../model/scene";

@@ -2,7 +2,7 @@ import { Table } from "antd";
 import { type ReactNode, useMemo } from "react";
 import { Figure } from "@/format/figure";
 import { fixed } from "@/format/numbers";
-import type { SubpathView } from "@/worker/views";
+import type { SubpathView } from "@/worker/sheet-view";
 import { useAnswers } from "../../model/answers";
 import { useChoice } from "../../model/choice";
 import { useLight } from "../../model/layers";

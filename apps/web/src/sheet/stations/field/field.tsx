@@ -1,7 +1,7 @@
 import { Button, InputNumber } from "antd";
 import { Figure } from "@/format/figure";
 import { fixed } from "@/format/numbers";
-import type { SheetView } from "@/worker/views";
+import type { SheetView } from "@/worker/sheet-view";
 import { useAnswers } from "../../model/answers";
 import { appendedLine, freshName } from "../../model/append";
 import { useChoice } from "../../model/choice";
@@ -23,9 +23,7 @@ export function FieldPanel() {
   const reach = field?.value.reach ?? Number.POSITIVE_INFINITY;
   const interval = ownInterval ?? niceInterval(reach, view);
   useLayer(() => ({ contours: { interval, reach } }), [interval, reach]);
-  const { answered } = useQuestion(thread, name ? { view, name } : null, (service, asked) =>
-    service.fieldSummary(asked.name),
-  );
+  const { answered } = useQuestion({ thread, view }, "fieldSummary", name ? { name } : null);
   const summary = answered?.answer ?? null;
   const add = () =>
     edit((current, script) =>

@@ -13,7 +13,7 @@ import { useMemo } from "react";
 import { Scatter } from "react-chartjs-2";
 import { fixed, small } from "@/format/numbers";
 import { tokens, withAlpha } from "@/theme/tokens";
-import type { FlatteningView } from "@/worker/views";
+import type { FlatteningView } from "@/worker/questions/flattening";
 
 Chart.register(LinearScale, LogarithmicScale, LineController, LineElement, PointElement, ScatterController, Tooltip);
 Chart.defaults.font.family = tokens.mono;

@@ -3,7 +3,7 @@ import { flattenEdits } from "@vertexon/notation";
 import { Button, Table } from "antd";
 import { useMemo } from "react";
 import { fixed } from "@/format/numbers";
-import type { FlatteningView } from "@/worker/views";
+import type { FlatteningView } from "@/worker/questions/flattening";
 import { useEdits } from "../../model/edits";
 import { useLayer } from "../../model/layers";
 import type { NamedShape } from "../../model/scene";

@@ -3,12 +3,13 @@ import { Table, Tabs } from "antd";
 import { type ReactNode, useState } from "react";
 import { Figure } from "@/format/figure";
 import { fixed, small } from "@/format/numbers";
-import type { FlatteningView, ShapeView } from "@/worker/views";
+import type { FlatteningView } from "@/worker/questions/flattening";
+import type { ShapeView } from "@/worker/sheet-view";
 import { useAnswers } from "../../model/answers";
 import { useChoice } from "../../model/choice";
 import { useEdits } from "../../model/edits";
-import { type NamedShape, shapesOf } from "../../model/scene";
-import { useQuestion } from "../../model/use-question";
+import { type NamedShape, shapeNamed, shapesOf } from "../../model/scene";
+import { useLongQuestion } from "../../model/use-question";
 import { Empty, Facts, Panel, Pending } from "../parts/panel";
 import { useResting } from "../parts/use-resting";
 import { CountChart, ErrorChart } from "./charts";
@@ -32,14 +33,10 @@ export function FlattenPanel() {
   const name = shape?.name ?? null;
   const isCurved = shape?.shape.outline.subpaths.some(({ segments }) => segments.some(({ kind }) => kind !== "line"));
   const resting = useResting(view, moving);
-  const { answered, problem } = useQuestion(
-    thread,
-    name && shape ? { view: resting, name, shape } : null,
-    (service, asked) => service.flattening(asked.name),
-  );
+  const { answered, problem } = useLongQuestion({ thread, view: resting }, "flattening", name ? { name } : null);
   const flattening = answered?.answer ?? null;
   /** What the flattening is of: the shape as it was when that was asked. */
-  const flattened = answered?.question.shape ?? shape;
+  const flattened = shapeNamed(answered?.question.view ?? null, name) ?? shape;
   const take = (next: number) => {
     const rounded = Number(next.toPrecision(2));
     const own = shape?.shape.flattening;

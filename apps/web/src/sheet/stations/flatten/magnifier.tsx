@@ -2,7 +2,7 @@ import { type Path, pointAt, type Segment, segmentsWithJoin } from "@vertexon/ge
 import { Button, Segmented } from "antd";
 import { useState } from "react";
 import { fixed, small } from "@/format/numbers";
-import type { Spot } from "@/worker/views";
+import type { Spot } from "@/worker/questions/flattening";
 import { useLayer } from "../../model/layers";
 import { Facts } from "../parts/panel";
 

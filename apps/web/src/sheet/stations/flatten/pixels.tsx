@@ -2,10 +2,10 @@ import { useEffect, useRef } from "react";
 import { Figure } from "@/format/figure";
 import { fixed } from "@/format/numbers";
 import { rgb, tokens } from "@/theme/tokens";
-import type { Spot } from "@/worker/views";
+import type { Spot } from "@/worker/questions/flattening";
 import { useAnswers } from "../../model/answers";
 import { useChoice } from "../../model/choice";
-import { useQuestion } from "../../model/use-question";
+import { useLongQuestion } from "../../model/use-question";
 import { Facts, Pending } from "../parts/panel";
 import { useResting } from "../parts/use-resting";
 import type { Target } from "./tolerance";
@@ -20,11 +20,10 @@ export function Pixels({ target, spot }: { target: Target; spot: Spot | undefine
   const name = shape?.name ?? null;
   const resting = useResting(view, moving);
   const scale = target.magnification * target.ratio;
-  const { answered, problem } = useQuestion(
-    thread,
-    name && spot ? { view: resting, name, spot, scale } : null,
-    (service, { name: of, spot: at, scale: by }) =>
-      service.pixels(of, { x: at.curveX, y: at.curveY, scale: by, columns: COLUMNS, rows: ROWS }),
+  const { answered, problem } = useLongQuestion(
+    { thread, view: resting },
+    "pixels",
+    name && spot ? { name, x: spot.curveX, y: spot.curveY, scale, columns: COLUMNS, rows: ROWS } : null,
   );
   const seen = answered?.answer ?? null;
   if (!spot) return <p className="panel-empty">No chord leaves its curve: its pixels are those of the curve.</p>;

@@ -4,12 +4,11 @@ import { useMemo, useState } from "react";
 import { Scatter } from "react-chartjs-2";
 import { fixed, small } from "@/format/numbers";
 import { tokens } from "@/theme/tokens";
-import type { SweepRow, SweepView } from "@/worker/views";
+import type { SweepRow, SweepView } from "@/worker/questions/sweep";
 import { useAnswers } from "../../model/answers";
-import { NO_FILES, useAttached } from "../../model/attached";
 import { useChoice } from "../../model/choice";
+import { useLongQuestion } from "../../model/use-question";
 import { useResting } from "../parts/use-resting";
-import { useSweep } from "./use-sweep";
 
 type Figure = "vertices" | "error" | "area";
 const FIGURES: { value: Figure; label: string }[] = [
@@ -21,10 +20,10 @@ const STEPS = 40;
 
 /** The shape in question as a number of the script runs over a range, and where it falls into other parts. */
 export function Sweep() {
-  const { view, script, moving } = useAnswers();
+  const answers = useAnswers();
   const { shape } = useChoice();
-  const attachments = useAttached();
-  const numbers = useMemo(() => labelled(writtenNumbers(script)), [script]);
+  const resting = useResting(answers, answers.moving);
+  const numbers = useMemo(() => labelled(writtenNumbers(resting.script)), [resting.script]);
   const [asked, setAsked] = useState<string | null>(null);
   const [ends, setEnds] = useState<{ of: string; from: number; to: number } | null>(null);
   const [wholeAsked, setWholeAsked] = useState<boolean | null>(null);
@@ -35,18 +34,13 @@ export function Sweep() {
   const range = chosen && ends?.of === chosen.name ? ends : chosen && usualRange(chosen);
   const whole = range ? (wholeAsked ?? looksCounted(chosen, range)) : false;
   const name = shape?.name ?? null;
-  const resting = useResting(view, moving);
   const ready = chosen && range && name && range.to > range.from;
-  const { found, state, stop, again } = useSweep(
-    ready
-      ? {
-          script,
-          attachments: attachments.files ?? NO_FILES,
-          request: { name, number: chosen.span, from: range.from, to: range.to, steps: STEPS, whole },
-        }
-      : null,
-    [resting, name, chosen?.name, range?.from, range?.to, whole],
+  const { answered, state, stop, again } = useLongQuestion(
+    resting,
+    "sweep",
+    ready ? { name, of: chosen.name, number: chosen.span, from: range.from, to: range.to, steps: STEPS, whole } : null,
   );
+  const found = answered?.answer ?? null;
   if (!chosen || !range) return <p className="panel-empty">No number to run: the script has none yet</p>;
   const setEnd = (change: Partial<{ from: number; to: number }>) => setEnds({ ...range, ...change, of: chosen.name });
   return (

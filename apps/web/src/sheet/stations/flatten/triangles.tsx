@@ -2,11 +2,11 @@ import { InputNumber, Segmented } from "antd";
 import { type ReactNode, useState } from "react";
 import { Figure } from "@/format/figure";
 import { fixed } from "@/format/numbers";
-import type { MeshKind, MeshView } from "@/worker/views";
+import type { MeshKind, MeshView } from "@/worker/questions/mesh";
 import { useAnswers } from "../../model/answers";
 import { useChoice } from "../../model/choice";
 import { useLayer } from "../../model/layers";
-import { useQuestion } from "../../model/use-question";
+import { useLongQuestion } from "../../model/use-question";
 import { Facts, Pending } from "../parts/panel";
 import { useResting } from "../parts/use-resting";
 
@@ -31,11 +31,7 @@ export function Triangles() {
   const [most, setMost] = useState(8);
   const name = shape?.name ?? null;
   const resting = useResting(view, moving);
-  const { answered, problem } = useQuestion(
-    thread,
-    name ? { view: resting, name, kind, most } : null,
-    (service, asked) => service.mesh(asked.name, { kind: asked.kind, most: asked.most }),
-  );
+  const { answered, problem } = useLongQuestion({ thread, view: resting }, "mesh", name ? { name, kind, most } : null);
   const mesh = answered?.answer ?? null;
   useLayer(() => mesh && { mesh: mesh.cells }, [mesh]);
   return (

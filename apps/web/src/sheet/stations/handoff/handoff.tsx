@@ -9,6 +9,7 @@ import { appendedLine } from "../../model/append";
 import { useChoice } from "../../model/choice";
 import { useEdits } from "../../model/edits";
 import { emitStatement, withEnding } from "../../model/emit-statement";
+import { shapeNamed } from "../../model/scene";
 import { useQuestion } from "../../model/use-question";
 import { Empty, Facts, Panel, Pending } from "../parts/panel";
 
@@ -31,11 +32,12 @@ export function HandoffPanel() {
   const decimals = emission?.decimals ?? own.decimals;
   const name = shape?.name;
   const { answered, isNewest, problem } = useQuestion(
-    thread,
-    name && shape ? { view, shape, name, format, decimals } : null,
-    (service, asked) => service.handoff(asked.name, asked.format, asked.decimals),
+    { thread, view },
+    "handoff",
+    name ? { name, format, decimals } : null,
   );
   const handoff = answered?.answer ?? null;
+  const about = shapeNamed(answered?.question.view ?? null, name ?? null);
   if (!shape || !name)
     return (
       <Panel title="Hand off">
@@ -112,7 +114,7 @@ export function HandoffPanel() {
           rows={[
             [
               "contents",
-              `${countOf(handoff)}, ${plural(answered.question.shape.shape.polygons.length, "polygon")}, y ${view.plan.yDown ? "down" : "up"}, ${view.plan.unit}`,
+              `${countOf(handoff)}, ${plural(about?.shape.polygons.length ?? 0, "polygon")}, y ${view.plan.yDown ? "down" : "up"}, ${view.plan.unit}`,
             ],
             [
               "error bound",

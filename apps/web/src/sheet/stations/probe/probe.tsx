@@ -1,7 +1,7 @@
 import { Table } from "antd";
 import { Figure } from "@/format/figure";
 import { usePlanDigits } from "@/format/plan-digits";
-import type { ProbeView } from "@/worker/views";
+import type { ProbeView } from "@/worker/sheet-view";
 import { useAnswers } from "../../model/answers";
 import { useChoice } from "../../model/choice";
 import { useLight } from "../../model/layers";

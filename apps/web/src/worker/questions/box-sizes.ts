@@ -1,9 +1,42 @@
-import { bounds, perimeter, principalAxes, signedArea } from "@vertexon/geometry";
+import { bounds, type MultiPolygon, perimeter, principalAxes, signedArea } from "@vertexon/geometry";
 import type { PlanSettings, Shape } from "@vertexon/notation";
-import type { BoxView } from "./views";
+import type { AskedSheet } from "../asked-sheet";
+import { namedShapes } from "../named-shapes";
 
-/** What stays and what changes of a shape with the size of the plan: measures, angles, radii, gaps to the box. */
-export function describeInBox(shape: Shape | null, { x, y, width, height }: PlanSettings): BoxView["shape"] {
+/** A shape as it is on a plan of another size. */
+export interface BoxView {
+  /** The box's corner of least x and y. */
+  x: number;
+  y: number;
+  width: number;
+  height: number;
+  /** Null where it cannot be computed at that size. */
+  shape: {
+    polygons: MultiPolygon;
+    area: number;
+    perimeter: number;
+    vertices: number;
+    /** In degrees, at the corners of the first subpath. */
+    angles: number[];
+    radii: number[];
+    /** From the box to the shape: at least x, least y, greatest x, greatest y. */
+    gaps: [number, number, number, number];
+  } | null;
+}
+
+/** A shape on plans of other sizes: what stays of it and what changes. */
+export function boxSizes(
+  sheet: AskedSheet,
+  { name, sizes }: { name: string; sizes: readonly { width: number; height: number }[] },
+): BoxView[] {
+  return sizes.map(({ width, height }, i) => {
+    const { definitions, plan } = sheet.onPlanOf(i, width, height);
+    return { x: plan.x, y: plan.y, width, height, shape: inBox(namedShapes(definitions).get(name) ?? null, plan) };
+  });
+}
+
+/** Measures, angles, radii, and gaps to the box. */
+function inBox(shape: Shape | null, { x, y, width, height }: PlanSettings): BoxView["shape"] {
   const rings = shape?.operand.rings ?? [];
   const box = bounds(rings);
   if (!shape || !box) return null;

@@ -8,7 +8,26 @@ import {
   type MultiPolygon,
 } from "@vertexon/geometry";
 import type { Shape } from "@vertexon/notation";
-import type { PixelRequest, PixelsView } from "./views";
+import type { AskedSheet } from "../asked-sheet";
+
+/** A window of a target's pixels around a place, so many pixels to a plan unit. */
+export interface PixelRequest {
+  name: string;
+  x: number;
+  y: number;
+  scale: number;
+  columns: number;
+  rows: number;
+}
+
+export interface PixelsView {
+  request: PixelRequest;
+  /** Row by row from the smallest y: hard-edged and by coverage, from the chords and from the true curve. */
+  chords: { hard: Uint8Array; coverage: Float64Array };
+  curve: { hard: Uint8Array; coverage: Float64Array };
+  /** Over the whole shape; null where that would be too many pixels. */
+  whole: { pixels: number; differing: number; greatest: number } | null;
+}
 
 /** The true curve is flattened to this share of a pixel. */
 const SHARE = 1 / 1024;
@@ -16,9 +35,10 @@ const SHARE = 1 / 1024;
 const MOST_PIXELS = 1 << 20;
 
 /** What a target shows of a shape's chords and of its true curve; null where the latter cannot be had so finely. */
-export function describePixels(shape: Shape, request: PixelRequest): PixelsView | null {
-  const curve = trueRegion(shape, SHARE / request.scale);
-  if (!curve) return null;
+export function pixels(sheet: AskedSheet, request: PixelRequest): PixelsView | null {
+  const shape = sheet.shape(request.name);
+  const curve = shape && trueRegion(shape, SHARE / request.scale);
+  if (!shape || !curve) return null;
   const { x, y, scale, columns, rows } = request;
   const cell = 1 / scale;
   // Pixels begin at whole multiples from the plan's origin.

@@ -10,7 +10,39 @@ import {
   signedArea,
 } from "@vertexon/geometry";
 import type { Shape } from "@vertexon/notation";
-import type { FlatteningView, Spot } from "./views";
+import type { AskedSheet } from "../asked-sheet";
+
+/** What flattening makes of a shape's curves. */
+export interface FlatteningView {
+  options: FlattenOptions;
+  /** The least count of chords on the curve is this over sqrt(8 × tolerance), as the tolerance falls. */
+  limit: number;
+  counts: { tolerance: number; vertices: number }[];
+  /** Edge by edge: where its middle lies along the outline, how far it is from its curve, and whose part it is. */
+  along: { at: number; deviation: number; segment: number }[];
+  /** The mean distance along the outline. */
+  mean: number;
+  areaError: number;
+  /** The edges that are furthest from their curves, the furthest first. */
+  spots: Spot[];
+}
+
+/** A place on an edge and the place on the curve beside it. */
+export interface Spot {
+  x: number;
+  y: number;
+  curveX: number;
+  curveY: number;
+  deviation: number;
+  subpath: number;
+  segment: number;
+  /** The parameter on the curve, and those between which the edge stands for it. */
+  t: number;
+  from: number;
+  to: number;
+  /** The edge: x y of both ends. */
+  edge: [number, number, number, number];
+}
 
 /** How many tolerances the count is computed for, and over how many powers of ten below the outline's size. */
 const TOLERANCES = 33;
@@ -19,8 +51,10 @@ const MOST_SPOTS = 40;
 /** Places along a chord at which its distance from the curve is taken for the mean. */
 const PLACES = 7;
 
-/** What flattening makes of a shape's curves, or null where it has none. */
-export function describeFlattening(shape: Shape): FlatteningView | null {
+/** What flattening makes of a shape's curves; null where it has none, and for what is no shape. */
+export function flattening(sheet: AskedSheet, { name }: { name: string }): FlatteningView | null {
+  const shape = sheet.shape(name);
+  if (!shape) return null;
   const limit = chordLimit(shape.outline);
   if (limit === 0) return null;
   const edges = edgesOf(shape);

@@ -1,9 +1,39 @@
 import { convexPieces, fanTriangles, type Ring, refineTriangles, signedArea, triangulate } from "@vertexon/geometry";
 import type { Shape } from "@vertexon/notation";
-import type { MeshRequest, MeshView } from "./views";
+import type { AskedSheet } from "../asked-sheet";
 
-/** A shape cut for filling, with its smallest angle and how often it fills a place. */
-export function describeMesh(shape: Shape, { kind, most }: MeshRequest): MeshView {
+/** How a shape is cut for filling: in fans, in triangles as they come or with even angles, in convex pieces. */
+export type MeshKind = "fans" | "triangles" | "even" | "pieces";
+
+export interface MeshRequest {
+  name: string;
+  kind: MeshKind;
+  /** The greatest number of vertices of a convex piece. */
+  most: number;
+}
+
+/** A shape cut for filling. */
+export interface MeshView {
+  kind: MeshKind;
+  /** The triangles or pieces as rings. */
+  cells: Ring[];
+  vertices: number;
+  /** Of a triangle's index list; 0 for pieces. */
+  indexBytes: number;
+  /** The smallest angle of all, in radians. */
+  smallestAngle: number;
+  mostCorners: number;
+  /** What the parts cover all together, over the area of the shape: 1 where no place is filled twice. */
+  overdraw: number;
+  /** Edges swapped towards even angles, and whether that came to its end. */
+  swaps: number;
+  finished: boolean;
+}
+
+/** A shape cut for filling, with its smallest angle and how often it fills a place; null for what is no shape. */
+export function mesh(sheet: AskedSheet, { name, kind, most }: MeshRequest): MeshView | null {
+  const shape = sheet.shape(name);
+  if (!shape) return null;
   const cut = cutOf(shape, kind, most);
   let smallestAngle = Number.POSITIVE_INFINITY;
   let covered = 0;

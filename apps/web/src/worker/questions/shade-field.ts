@@ -1,4 +1,17 @@
-import type { FieldRequest } from "./views";
+export interface FieldRequest {
+  /** The corner of least x and y, the size of a sample's cell, and the samples. */
+  x: number;
+  y: number;
+  cell: number;
+  columns: number;
+  rows: number;
+  /** Pixels a cell, each way. */
+  upscale: number;
+  interval: number;
+  reach: number;
+  flipped: boolean;
+  tint: [number, number, number];
+}
 
 /** How strongly the deepest layer is tinted. */
 const DEEPEST = 0.8;

@@ -1,20 +1,40 @@
 import {
   bounds,
+  type Circle,
   enclosingBox,
   enclosingCircle,
   inscribedCircle,
   momentsOf,
   operandOf,
+  type Path,
   perimeter,
   polygonPath,
   rotation,
+  type TurnedBox,
   transformPath,
 } from "@vertexon/geometry";
-import type { Shape } from "@vertexon/notation";
-import type { MeasuresView } from "./views";
+import type { AskedSheet } from "../asked-sheet";
 
-/** Measures of a shape's region: moments, and the circles and boxes around it and inside. Null for an empty one. */
-export function describeMeasures(shape: Shape): MeasuresView | null {
+/** Measures of a shape's region. */
+export interface MeasuresView {
+  area: number;
+  perimeter: number;
+  centroid: { x: number; y: number };
+  /** Second moments of area about the centroid, and those about the principal axes. */
+  second: { xx: number; yy: number; xy: number; greatest: number; least: number };
+  /** The principal axis along which the area reaches furthest, in radians. */
+  axis: number;
+  circle: Circle;
+  /** No circle inside is larger than `bound`. */
+  inside: (Circle & { bound: number }) | null;
+  turned: TurnedBox & { path: Path };
+  upright: { width: number; height: number; path: Path };
+}
+
+/** Measures of a shape's region: moments, and the circles and boxes around it and inside. Null for an empty one, and for what is no shape. */
+export function measures(sheet: AskedSheet, { name }: { name: string }): MeasuresView | null {
+  const shape = sheet.shape(name);
+  if (!shape) return null;
   const { rings } = operandOf(shape.polygons);
   const points = rings.flatMap((ring) => [...ring]);
   const [circle, turned, upright] = [enclosingCircle(points), enclosingBox(points), bounds(rings)];

@@ -1,6 +1,29 @@
-import { type Attachment, applyEdits, Sheet, type Span } from "@vertexon/notation";
-import { namedShapes } from "./named-shapes";
-import type { SweepChange, SweepRow, SweepView } from "./views";
+import { namedShapesIn, type Shape, type Span, type Value } from "@vertexon/notation";
+import type { AskedSheet } from "../asked-sheet";
+
+/** What a shape is at one value of a number; null where the sheet does not compute there. */
+export interface SweepRow {
+  value: number;
+  vertices: number | null;
+  error: number | null;
+  area: number | null;
+  pieces: number | null;
+  holes: number | null;
+}
+
+/** Between which values, narrowed down, the number of pieces or holes changes. */
+interface SweepChange {
+  before: SweepRow;
+  after: SweepRow;
+}
+
+export interface SweepView {
+  rows: SweepRow[];
+  changes: SweepChange[];
+  /** How many of its steps a sweep has done; all of them at its end. */
+  done: number;
+  steps: number;
+}
 
 /** Halvings that narrow down where the number of pieces or holes changes. */
 const HALVINGS = 20;
@@ -8,7 +31,9 @@ const HALVINGS = 20;
 export interface SweepRequest {
   /** The shape that is looked at. */
   name: string;
-  /** Where the number stands in the script. */
+  /** What the number is called, which tells one sweep from another. */
+  of: string;
+  /** Where it stands in the script. */
   number: Span;
   from: number;
   to: number;
@@ -17,17 +42,30 @@ export interface SweepRequest {
   whole: boolean;
 }
 
-/** Evaluates the sheet with a number run over a range, and looks at one shape: after each step, all that is known. */
-export function* sweep(
-  script: string,
-  attachments: readonly Attachment[],
-  { name, number, from, to, steps, whole }: SweepRequest,
-): Generator<SweepView> {
-  const sheet = new Sheet();
-  sheet.attach([...attachments]);
+/** What was found is told at most so often, in milliseconds. */
+const PAUSE = 100;
+
+/** Evaluates the sheet with a number run over a range, and looks at one shape; tells what it has found on the way. */
+export function sweep(sheet: AskedSheet, request: SweepRequest, tell: (soFar: SweepView) => void): SweepView {
+  let before = performance.now();
+  let last: SweepView = { rows: [], changes: [], done: 0, steps: 1 };
+  for (const found of stepsOf(sheet, request)) {
+    last = found;
+    const now = performance.now();
+    if (now - before < PAUSE) continue;
+    before = now;
+    tell(found);
+  }
+  return last;
+}
+
+/** After each step, all that is known. */
+function* stepsOf(sheet: AskedSheet, { name, number, from, to, steps, whole }: SweepRequest): Generator<SweepView> {
+  const definition = /^\w+/.exec(name)?.[0] ?? "";
+  const shapeIn = (value: Value | null): Shape | null =>
+    (value && namedShapesIn(definition, value).find(([each]) => each === name)?.[1]) ?? null;
   const rowAt = (value: number): SweepRow => {
-    const { definitions } = sheet.update(applyEdits(script, [{ ...number, insert: String(value) }]));
-    const shape = namedShapes(definitions).get(name);
+    const shape = shapeIn(sheet.tried([{ ...number, insert: String(value) }], definition));
     if (!shape) return { value, vertices: null, error: null, area: null, pieces: null, holes: null };
     const { polygons } = shape;
     return {

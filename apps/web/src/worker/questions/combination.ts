@@ -2,14 +2,51 @@ import {
   allRings,
   area,
   combineAll,
+  type FillRule,
   keepCurves,
+  type MultiPolygon,
   type Operation,
   operandOf,
+  type Path,
   perimeter,
   signedArea,
 } from "@vertexon/geometry";
-import type { Shape, Sources } from "@vertexon/notation";
-import type { CombinationView } from "./views";
+import type { Sources } from "@vertexon/notation";
+import type { AskedSheet } from "../asked-sheet";
+
+/** The four operations on the operands of a combined shape. */
+export interface CombinationView {
+  operation: Operation;
+  labels: [string, string];
+  /** Every operand with how many outlines it has and its fill rule: two in one are one shape, not two. */
+  operands: { label: string; outlines: number; fillRule: FillRule; area: number }[];
+  results: { operation: Operation; polygons: MultiPolygon; area: number }[];
+  /** Union and intersection of the first operand and all others together: in sum as much as the areas of both. */
+  balance: [union: number, intersection: number];
+  areas: [number, number];
+  rings: {
+    name: string;
+    area: number;
+    perimeter: number;
+    vertices: number;
+    /** The operands that its edges come from. */
+    sources: string[];
+    /** The outlines that they were told in, through any number of operations, and how many segments of each. */
+    told: { label: string; segments: number }[];
+  }[];
+  /** The result with the true curves of its operands; null where they have none of their own. */
+  curved: { path: Path; curves: number; distance: number } | null;
+  intersections: number;
+  /** Where edges cross, x y each; the first of them where there are very many. */
+  crossings: Float64Array;
+  /** Flattening that the operands brought along, and movement by snapping. */
+  flattening: number;
+  snapping: number;
+  /** The grid that edges were snapped on, how often, and the vertices of the result that it moved. */
+  grid: { step: number; passes: number; verticesMoved: number };
+  /** What was smaller than the grid. */
+  lost: { outlines: number; edges: number; slivers: number };
+}
 
 const OPERATIONS: Operation[] = ["union", "intersection", "difference", "xor"];
 
@@ -17,9 +54,10 @@ const OPERATIONS: Operation[] = ["union", "intersection", "difference", "xor"];
 const MOST_CROSSINGS = 400;
 
 /** What a combined shape's operands give under each operation, or null for any other shape. */
-export function describeCombination(shape: Shape): CombinationView | null {
-  const made = shape.combination;
-  if (!made || made.operands.length < 2) return null;
+export function combination(sheet: AskedSheet, { name }: { name: string }): CombinationView | null {
+  const shape = sheet.shape(name);
+  const made = shape?.combination;
+  if (!shape || !made || made.operands.length < 2) return null;
   const [first, ...others] = made.operands;
   const rest = others.map(({ shape: other }) => other.operand);
   const second = rest.length === 1 ? rest[0] : operandOf(combineAll("union", rest).polygons);

@@ -1,0 +1,98 @@
+import {
+  type DistanceIndex,
+  distanceIndex,
+  type LocationIndex,
+  locationIndex,
+  type MultiPolygon,
+  operandOf,
+} from "@vertexon/geometry";
+import {
+  type Attachment,
+  applyEdits,
+  type Evaluated,
+  namedShapesIn,
+  type Progress,
+  planSizeEdits,
+  type Shape,
+  Sheet,
+  type TextEdit,
+  type Value,
+} from "@vertexon/notation";
+import { namedShapes } from "./named-shapes";
+
+/** A sheet as questions find it. It was evaluated as a whole, or what is asked for is computed when it is. */
+export class AskedSheet {
+  readonly sheet = new Sheet();
+  attachments: readonly Attachment[] = [];
+  script = "";
+  /** Null where only what is asked for is computed. */
+  evaluated: Evaluated | null = null;
+  /** Whether the sheet was last evaluated with another script, to see what that would give. */
+  private isAway = false;
+  /** One for each size that a box is looked at in. */
+  private readonly boxes: Sheet[] = [];
+  /** Search structures, for as long as their shape lives. */
+  private readonly indices = new WeakMap<MultiPolygon, { distance: DistanceIndex; location: LocationIndex }>();
+
+  attach(attachments: readonly Attachment[]): void {
+    this.attachments = attachments;
+    this.sheet.attach(attachments);
+  }
+
+  /** Evaluates a script as a whole. */
+  update(script: string, told?: (progress: Progress) => void): Evaluated {
+    this.script = script;
+    this.isAway = false;
+    this.evaluated = this.sheet.update(script, told);
+    return this.evaluated;
+  }
+
+  /** Takes up a script of which only what is asked for will be computed. */
+  takeUp(script: string): void {
+    this.script = script;
+    this.evaluated = null;
+  }
+
+  /** What a definition would come to if the script were edited. */
+  tried(edits: readonly TextEdit[], name: string): Value | null {
+    this.isAway = true;
+    return this.sheet.valueIn(applyEdits(this.script, edits), name);
+  }
+
+  /** Back to the script after what was tried. */
+  settle(): void {
+    if (this.isAway && this.evaluated) this.update(this.script);
+  }
+
+  /** The same script on a plan of another size: the i-th of some that are looked at side by side. */
+  onPlanOf(i: number, width: number, height: number): Evaluated {
+    this.boxes[i] ??= new Sheet();
+    this.boxes[i].attach(this.attachments);
+    return this.boxes[i].update(applyEdits(this.script, planSizeEdits(this.script, width, height)));
+  }
+
+  value(name: string): Value | null {
+    if (!this.evaluated) return this.sheet.valueIn(this.script, name);
+    return this.evaluated.definitions.find((definition) => definition.name === name)?.value ?? null;
+  }
+
+  /** A shape by the expression that stands for it: a definition, or an item of one. */
+  shape(expression: string): Shape | null {
+    const name = /^\w+/.exec(expression)?.[0] ?? "";
+    const value = this.value(name);
+    return (value && namedShapesIn(name, value).find(([each]) => each === expression)?.[1]) ?? null;
+  }
+
+  shapes(): { name: string; shape: Shape }[] {
+    return [...namedShapes(this.evaluated?.definitions ?? [])].map(([name, shape]) => ({ name, shape }));
+  }
+
+  indexOf(shape: Shape): { distance: DistanceIndex; location: LocationIndex } {
+    const known = this.indices.get(shape.polygons);
+    if (known) return known;
+    const operand = operandOf(shape.polygons);
+    const made = { distance: distanceIndex(operand), location: locationIndex(operand) };
+    this.indices.set(shape.polygons, made);
+    return made;
+  }
+}

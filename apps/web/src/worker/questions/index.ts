@@ -1,0 +1,44 @@
+import { boxSizes } from "./box-sizes";
+import { combination } from "./combination";
+import { compose } from "./compose";
+import { fieldPicture } from "./field-picture";
+import { fieldSummary } from "./field-summary";
+import { flattening } from "./flattening";
+import { handoff } from "./handoff";
+import { importPlan } from "./import-plan";
+import { inspection } from "./inspection";
+import { measures } from "./measures";
+import { mesh } from "./mesh";
+import { pixels } from "./pixels";
+import { preview } from "./preview";
+import { pull } from "./pull";
+import { regions } from "./regions";
+import { sweep } from "./sweep";
+import { tryOut } from "./try-out";
+
+/**
+ * What is answered about a sheet, by the worker that evaluates it: `(sheet, asked) => answer`. A further question is a file
+ * and a row here; who asks names it. Only its types are known to the page.
+ */
+export const questions = {
+  boxSizes,
+  compose,
+  fieldPicture,
+  fieldSummary,
+  handoff,
+  importPlan,
+  inspection,
+  preview,
+  pull,
+  tryOut,
+};
+
+/** What takes long is answered by workers of their own, `(sheet, asked, tell) => answer`, telling answers on the way. */
+export const longQuestions = { combination, flattening, measures, mesh, pixels, regions, sweep };
+
+type All = typeof questions & typeof longQuestions;
+export type Kind = keyof typeof questions;
+export type LongKind = keyof typeof longQuestions;
+/** What a question is asked with, and what it is answered. */
+export type Asked<K extends keyof All> = Parameters<All[K]>[1];
+export type Answer<K extends keyof All> = Awaited<ReturnType<All[K]>>;
