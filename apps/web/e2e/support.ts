@@ -13,7 +13,8 @@ export async function openSheet(page: Page, script: string, name = "Test sheet")
   const response = await page.request.post("/api/sheets", { data: { name, note: "", script } });
   const { id } = await response.json();
   await page.goto(`/sheets/${id}`);
-  await expect(page.getByTestId("panel")).toBeVisible();
+  // A fresh browser loads everything anew, perhaps beside another one.
+  await expect(page.getByTestId("panel")).toBeVisible({ timeout: 20_000 });
   return id;
 }
 

@@ -1,4 +1,4 @@
-import { area, type Operation } from "@vertexon/geometry";
+import { allRings, area, type Operation } from "@vertexon/geometry";
 import fc from "fast-check";
 import { asking } from "./asking";
 
@@ -20,12 +20,22 @@ const askAbout = (shapes: readonly string[], joined: Operation): ReturnType<type
 test("what is told of a combination adds up: four results, the balance, rings and where they come from", () => {
   fc.assert(
     fc.property(fc.array(told, { minLength: 2, maxLength: 4 }), operation, (shapes, joined) => {
-      const view = askAbout(shapes, joined)("combination", { name: "all" })!;
+      const ask = askAbout(shapes, joined);
+      const shapeNames = shapes.map((_, i) => "abcdef"[i]);
+      const view = ask("combination", { name: "all" })!;
       const result = view.results.find((each) => each.operation === joined)!;
       expect(view.results.map((each) => each.operation)).toEqual(["union", "intersection", "difference", "xor"]);
-      for (const each of view.results) expect(each.area).toBeCloseTo(area(each.polygons), 9);
+      // Each picture has as many outlines as the result.
+      const written = ask("preview", {
+        expressions: view.results.map((each) => shapeNames.join(` ${each.operation} `)),
+      });
+      for (const [i, each] of view.results.entries()) {
+        const { polygons = [] } = written[i]?.[0] ?? {};
+        expect(each.area).toBeCloseTo(area(polygons), 9);
+        expect(each.picture.data.split("Z")).toHaveLength(allRings(polygons).length + 1);
+      }
       expect(view.rings.reduce((sum, ring) => sum + ring.area, 0)).toBeCloseTo(result.area, 6);
-      expect(view.rings.length).toBe(result.polygons.reduce((sum, { holes }) => sum + 1 + holes.length, 0));
+      expect(view.rings.length).toBe(result.picture.data.split("Z").length - 1);
       expect(view.balance[0] + view.balance[1]).toBeCloseTo(view.areas[0] + view.areas[1], 6);
       for (const { sources, told: of, area: signed, name } of view.rings) {
         expect(sources.length).toBeGreaterThan(0);

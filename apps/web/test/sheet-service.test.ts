@@ -210,3 +210,24 @@ test("each definition is reported before it is computed anew; what stays is not"
   service.update("a = circle((50, 50), radius: 20)\nb = a.offset(4)\nc = 4");
   expect(told).toEqual(["b 1/3"]);
 });
+
+test("what lies at a place: the shapes that hold it, the smallest first, and the operands of a combined one", () => {
+  expect(ask("shapesAt", { x: 62, y: 232 })).toEqual(["green", "lane"]);
+  expect(ask("shapesAt", { x: 232, y: 140 })).toEqual(["stone", "lane"]);
+  expect(ask("operandsAt", { name: "green", x: 232, y: 140 })).toEqual([0, 2]);
+  expect(ask("operandsAt", { name: "stone", x: 232, y: 140 })).toEqual([]);
+  const about = asking("a = rect((0, 0), width: 4, height: 4)\nb = rect((2, 2), width: 6, height: 6)\nc = a xor b");
+  expect(about("operandsAt", { name: "c", x: 2, y: 3 })).toBeNull();
+});
+
+test("a small picture holds results only, in tones by definition, with no more points than it has pixels to show", () => {
+  const about = asking(
+    "plan 100 by 50, y up\na = circle((50, 25), radius: 20).flatten(0.00001)\nb = rect((0, 0), width: 4, height: 4)\nc = a union b\nd = polyline((0, 0), (9, 9))",
+  );
+  const { layers, box, yDown } = about("thumbnail", { width: 100, height: 50 })!;
+  expect([box, yDown]).toEqual([{ minX: 0, minY: 0, maxX: 100, maxY: 50 }, false]);
+  expect(layers.map(({ tone }) => tone)).toEqual([0, 1]);
+  const points = layers[0].data.split("L").length;
+  expect([points > 100, points < 700]).toEqual([true, true]);
+  expect(layers[1].data).toBe("M0.0 0.0L9.0 9.0");
+});

@@ -8,7 +8,7 @@ import { plural } from "@/format/numbers";
 import type { SheetData } from "@/sheet/sheet-data";
 import { ImportSheet } from "./import-sheet";
 import { SheetPicture } from "./sheet-picture";
-import { useSheetViews } from "./use-sheet-views";
+import { useSheetPictures } from "./use-sheet-pictures";
 
 const NEW_SCRIPT = `plan 320 by 240, y down, unit px
 tolerance 0.05
@@ -23,7 +23,7 @@ export function AllSheets({ initial }: { initial: SheetData[] }) {
   const [sheets, setSheets] = useState(initial);
   const [search, setSearch] = useState("");
   const [renaming, setRenaming] = useState<{ id: string; name: string } | null>(null);
-  const views = useSheetViews(sheets);
+  const pictures = useSheetPictures(sheets);
 
   // The page may be one that the browser kept: ask for the list as it is now.
   useEffect(() => {
@@ -118,7 +118,7 @@ export function AllSheets({ initial }: { initial: SheetData[] }) {
               onClick={() => router.push(`/sheets/${sheet.id}`)}
               aria-label={`Open ${sheet.name}`}
             >
-              <SheetPicture view={views.get(sheet.script)} />
+              <SheetPicture picture={pictures.get(sheet.script)?.picture} />
             </button>
             <div className="sheet-card-foot">
               {renaming?.id === sheet.id ? (

@@ -5,7 +5,7 @@ import { App, Button, Input } from "antd";
 import { useRouter } from "next/navigation";
 import { useMemo, useState } from "react";
 import { SheetPicture } from "@/all-sheets/sheet-picture";
-import { useSheetViews } from "@/all-sheets/use-sheet-views";
+import { useSheetPictures } from "@/all-sheets/use-sheet-pictures";
 import { request } from "@/client/request";
 import { planDigits } from "@/format/plan-digits";
 import { marginText } from "@/sheet/script/margin-text";
@@ -31,7 +31,7 @@ export function Reference() {
     ],
     [],
   );
-  const views = useSheetViews(examples);
+  const pictures = useSheetPictures(examples);
   const open = async (name: string, script: string) => {
     try {
       const body = { name, note: "from the notation", script, attachments: attachmentsOf(script) };
@@ -75,7 +75,7 @@ export function Reference() {
               Open as a sheet
             </Button>
           </div>
-          <SheetPicture view={views.get(script)} />
+          <SheetPicture picture={pictures.get(script)?.picture} />
         </article>
       ))}
       {groups.map(({ title, prefix, entries }) => (
@@ -83,7 +83,7 @@ export function Reference() {
           <h2>{title}</h2>
           {entries.map((entry) => {
             const script = exampleScript(entry);
-            const view = views.get(script);
+            const { view, picture } = pictures.get(script) ?? {};
             const value = view?.definitions[0]?.value ?? null;
             const isPicture = value?.type === "shape" || (value?.type === "list" && value.shapes.length > 0);
             return (
@@ -116,7 +116,7 @@ export function Reference() {
                   </Button>
                 </div>
                 {isPicture || !view ? (
-                  <SheetPicture view={view} />
+                  <SheetPicture picture={picture} />
                 ) : (
                   <span className="sheet-picture mono">{marginText(value, planDigits(view.plan)).text}</span>
                 )}

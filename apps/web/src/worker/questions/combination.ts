@@ -4,7 +4,6 @@ import {
   combineAll,
   type FillRule,
   keepCurves,
-  type MultiPolygon,
   type Operation,
   operandOf,
   type Path,
@@ -13,6 +12,7 @@ import {
 } from "@vertexon/geometry";
 import type { Sources } from "@vertexon/notation";
 import type { AskedSheet } from "../asked-sheet";
+import { CARD, type SmallPicture, smallPicture } from "../small-picture";
 
 /** The four operations on the operands of a combined shape. */
 export interface CombinationView {
@@ -20,7 +20,7 @@ export interface CombinationView {
   labels: [string, string];
   /** Every operand with how many outlines it has and its fill rule: two in one are one shape, not two. */
   operands: { label: string; outlines: number; fillRule: FillRule; area: number }[];
-  results: { operation: Operation; polygons: MultiPolygon; area: number }[];
+  results: { operation: Operation; area: number; picture: SmallPicture }[];
   /** Union and intersection of the first operand and all others together: in sum as much as the areas of both. */
   balance: [union: number, intersection: number];
   areas: [number, number];
@@ -71,7 +71,7 @@ export function combination(sheet: AskedSheet, { name }: { name: string }): Comb
       crossings = result.crossings().slice(0, 2 * MOST_CROSSINGS);
       slivers = result.slivers().length / 4;
     }
-    return { operation, polygons: result.polygons, area: area(result.polygons) };
+    return { operation, area: area(result.polygons), picture: smallPicture(result.polygons, [], CARD) };
   });
   const [union, intersection] = (["union", "intersection"] as const).map((operation) =>
     area(combineAll(operation, [first.shape.operand, second]).polygons),

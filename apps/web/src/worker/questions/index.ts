@@ -9,11 +9,14 @@ import { importPlan } from "./import-plan";
 import { inspection } from "./inspection";
 import { measures } from "./measures";
 import { mesh } from "./mesh";
+import { operandsAt } from "./operands-at";
 import { pixels } from "./pixels";
 import { preview } from "./preview";
 import { pull } from "./pull";
 import { regions } from "./regions";
+import { shapesAt } from "./shapes-at";
 import { sweep } from "./sweep";
+import { thumbnail } from "./thumbnail";
 import { tryOut } from "./try-out";
 
 /**
@@ -28,8 +31,11 @@ export const questions = {
   handoff,
   importPlan,
   inspection,
+  operandsAt,
   preview,
   pull,
+  shapesAt,
+  thumbnail,
   tryOut,
 };
 

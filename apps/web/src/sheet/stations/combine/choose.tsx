@@ -1,4 +1,4 @@
-import { type FillRule, locatePoint, type Operation, operandOf } from "@vertexon/geometry";
+import type { FillRule, Operation } from "@vertexon/geometry";
 import { Button, Select } from "antd";
 import { useEffect, useMemo, useRef } from "react";
 import { tones } from "@/theme/tokens";
@@ -31,7 +31,7 @@ interface Props {
 }
 
 const OPERATIONS: Operation[] = ["union", "intersection", "difference", "xor"];
-const NOTHING: ShapePreview = { polygons: [], area: 0 };
+const NOTHING: ShapePreview = { polygons: [], area: 0, picture: { data: "", box: null } };
 const RULES = [
   { value: "told", label: "fill rule: as written" },
   { value: "nonzero", label: "nonzero" },
@@ -79,17 +79,18 @@ export function Choose({ choice, onChoice }: Props) {
   }, [clickedName, known]);
   useLayer(() => {
     const onPlace = (x: number, y: number): boolean => {
-      const around = known
-        .filter(({ shape }) => locatePoint(x, y, operandOf(shape.polygons)).side !== "outside")
-        .sort((a, b) => a.shape.area - b.shape.area);
-      const isOperand = ({ name }: { name: string }) => latest.current.operands.some((each) => each.name === name);
-      const wanted = around.find((each) => !isOperand(each)) ?? around[0];
-      if (wanted) latest.current.toggle(wanted.name);
-      return wanted !== undefined;
+      const toggleOneOf = (around: string[]): void => {
+        const isOperand = (name: string) => latest.current.operands.some((each) => each.name === name);
+        const wanted = around.find((name) => !isOperand(name)) ?? around[0];
+        if (wanted !== undefined) latest.current.toggle(wanted);
+      };
+      // A click on a plan that has changed meanwhile is about nothing.
+      thread.ask(view, "shapesAt", { x, y }).then(toggleOneOf, () => undefined);
+      return true;
     };
     const regions = taken ? [{ polygons: taken.polygons, tone: tones[0], isChosen: true }] : [];
     return { regions, framed: names.split("\n"), onPlace };
-  }, [known, taken, names]);
+  }, [thread, view, taken, names]);
 
   const write = () =>
     edit((current, script) => {

@@ -1,4 +1,3 @@
-import { locatePoint, operandOf } from "@vertexon/geometry";
 import { Button, Table } from "antd";
 import { useMemo, useState } from "react";
 import { Figure } from "@/format/figure";
@@ -49,12 +48,16 @@ export function Regions() {
         isChosen: chosen.includes(i),
       })),
       onPlace: (x, y) => {
-        const at = answer.regions.findIndex(({ polygons }) => locatePoint(x, y, operandOf(polygons)).side === "inside");
-        if (at >= 0) toggle(at);
-        return at >= 0;
+        // A region is told by the operands that it lies in.
+        const toggleIn = (inside: number[] | null): void => {
+          const at = answer.regions.findIndex((region) => `${region.inside}` === `${inside}`);
+          if (at >= 0) toggle(at);
+        };
+        thread.ask(null, "operandsAt", { name, x, y }).then(toggleIn, () => undefined);
+        return true;
       },
     };
-  }, [answer, name, chosen]);
+  }, [thread, answer, name, chosen]);
   const wanted = useMemo(() => {
     if (!answer || answer.regions.length > MOST_REGIONS) return null;
     const names = answer.labels.map((label) => (/^\w+(?:\.at\(\d+\))*$/.test(label) ? label : `(${label})`));

@@ -1,14 +1,22 @@
 import type { Attachment } from "@vertexon/notation";
 import { useEffect, useState } from "react";
 import { request } from "@/client/request";
+import type { ThumbnailView } from "@/worker/questions/thumbnail";
 import { SheetThread } from "@/worker/sheet-thread";
 import type { SheetView } from "@/worker/sheet-view";
+import { PICTURE } from "./sheet-picture";
 
 interface ViewedSheet {
   script: string;
   id?: string;
   attached?: number;
   attachments?: readonly Attachment[];
+}
+
+/** What a script comes to, and what that looks like. */
+interface DrawnSheet {
+  view: SheetView;
+  picture: ThumbnailView;
 }
 
 const NONE: readonly Attachment[] = [];
@@ -18,9 +26,9 @@ async function attachmentsOf({ id, attached, attachments }: ViewedSheet): Promis
   return id && attached ? request<Attachment[]>("GET", `/api/sheets/${id}/attachments`) : NONE;
 }
 
-/** Evaluates the sheets' scripts one after the other in a worker; the views come in as they are ready, by script. */
-export function useSheetViews(sheets: readonly ViewedSheet[]): ReadonlyMap<string, SheetView> {
-  const [views, setViews] = useState<ReadonlyMap<string, SheetView>>(new Map());
+/** Draws the sheets one after the other in a worker; the pictures come in as they are ready, by script. */
+export function useSheetPictures(sheets: readonly ViewedSheet[]): ReadonlyMap<string, DrawnSheet> {
+  const [pictures, setPictures] = useState<ReadonlyMap<string, DrawnSheet>>(new Map());
   useEffect(() => {
     const thread = new SheetThread();
     let open = true;
@@ -30,7 +38,8 @@ export function useSheetViews(sheets: readonly ViewedSheet[]): ReadonlyMap<strin
         if (!open) return;
         thread.attach(await attachmentsOf(sheet).catch(() => NONE));
         const view = await thread.evaluate(script).catch(() => null);
-        if (view && open) setViews((known) => new Map(known).set(script, view));
+        const picture = view && (await thread.ask(view, "thumbnail", PICTURE).catch(() => null));
+        if (view && picture && open) setPictures((known) => new Map(known).set(script, { view, picture }));
       }
     })();
     return () => {
@@ -38,5 +47,5 @@ export function useSheetViews(sheets: readonly ViewedSheet[]): ReadonlyMap<strin
       thread.close();
     };
   }, [sheets]);
-  return views;
+  return pictures;
 }
