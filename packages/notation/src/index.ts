@@ -14,11 +14,11 @@ export { moveHandle } from "./edits/move-handle";
 export { axisSenseEdits, planBoxEdits, planSizeEdits } from "./edits/plan";
 export { addProbePoint } from "./edits/probe-points";
 export { isUnmoved, type Pull, pullOf, stays } from "./edits/pull";
-export { arcReadings, type Reading } from "./edits/readings";
+export { arcReadings } from "./edits/readings";
 export { applyEdits, writeNumber } from "./edits/text";
 export { type VertexChange, VertexChangeError, vertexEdits } from "./edits/vertices";
 export { type Attachment, ImportError, type ImportPlan, planImport } from "./import";
-export { constants, type FunctionSignature, functions, methods } from "./library";
+export { constants, type FunctionSignature, functions, methods, type Reading } from "./library";
 export {
   callForm,
   exampleAttachments,

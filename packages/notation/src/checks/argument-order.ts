@@ -1,20 +1,19 @@
-import type { Argument, Expression } from "../syntax";
-import { type Checked, type Found, within } from "./finding";
-
-type Call = Extract<Expression, { kind: "call" }>;
-
-/** By function: two numbers, how many others come before them, and whether the first wants to be the larger one. */
-const IN_ORDER: Record<string, { first: string; second: string; before: number; falls: boolean }> = {
-  star: { first: "outer", second: "inner", before: 1, falls: true },
-  field: { first: "cell", second: "reach", before: 0, falls: false },
-};
+import { functions } from "../library";
+import { type Argument, type Call, within } from "../syntax";
+import type { Checked, Found } from "./finding";
 
 /** Numbers that were given by place, and are likely in another order. */
 export function checkArgumentOrder({ statement, text }: Checked): Found[] {
   return [...within(statement.value)].flatMap((expression) => {
-    const order = expression.kind === "call" ? IN_ORDER[expression.name] : undefined;
+    if (expression.kind !== "call") return [];
+    const { order, parameters = [] } = functions.get(expression.name) ?? {};
     if (!order) return [];
-    const [a, b, ...more] = numbersByPlace(expression as Call).slice(order.before);
+    const before = parameters.slice(
+      0,
+      parameters.findIndex(({ name }) => name === order.first),
+    );
+    const numbers = before.filter(({ type }) => type === "number").length;
+    const [a, b, ...more] = numbersByPlace(expression).slice(numbers);
     if (!a || !b || more.length > 0) return [];
     const [p, q] = [numberIn(a), numberIn(b)];
     if (order.falls ? p >= q : p <= q) return [];

@@ -1,6 +1,8 @@
+import { functions } from "../library";
 import { shortNumber } from "../messages/short-number";
+import { writtenCall } from "../syntax";
 import { bestCircle } from "../values";
-import { type Checked, type Found, writtenCall } from "./finding";
+import type { Checked, Found } from "./finding";
 
 const TURN = 2 * Math.PI;
 /** Points count as lying around a centre when they are within this share of the radius from one circle. */
@@ -61,13 +63,18 @@ export function checkAroundCentre({ statement, value }: Checked): Found[] {
 
 function pointsOf(expression: Checked["statement"]["value"], value: Checked["value"]): { x: number; y: number }[] {
   if (value.type === "list") return value.items.flatMap((item) => (item.type === "point" ? [item] : []));
-  if (value.type !== "shape" || writtenCall(expression)?.name !== "polygon") return [];
+  if (value.type !== "shape" || !isPolygon(expression)) return [];
   const [{ x, y, segments }, ...others] = value.outline.subpaths;
   if (others.length || segments.some(({ kind }) => kind !== "line")) return [];
   const vertices = [{ x, y }];
   for (const segment of segments) if (segment.kind === "line") vertices.push({ x: segment.x1, y: segment.y1 });
   const last = vertices[vertices.length - 1];
   return last.x === x && last.y === y ? vertices.slice(0, -1) : vertices;
+}
+
+function isPolygon(expression: Checked["statement"]["value"]): boolean {
+  const { corners, closing } = functions.get(writtenCall(expression)?.name ?? "")?.outline ?? {};
+  return corners?.by === "points" && closing?.by === "itself";
 }
 
 function positive(angle: number): number {

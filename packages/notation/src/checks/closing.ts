@@ -1,11 +1,9 @@
 import { perimeter, pointAt, type Subpath } from "@vertexon/geometry";
+import { functions, type OutlineText } from "../library";
 import { shortNumber } from "../messages/short-number";
 import type { Definition } from "../sheet/evaluated";
-import type { Expression, Mend, TextEdit } from "../syntax";
+import { argumentOf, type Call, type Mend, type TextEdit, writtenCall } from "../syntax";
 import type { SheetFacts, SheetFound } from "./facts";
-import { argumentOf, writtenCall } from "./finding";
-
-type Call = Extract<Expression, { kind: "call" }>;
 
 /** A gap of less than this share of the outline's length was hardly meant. */
 const NEAR = 0.02;
@@ -22,16 +20,17 @@ export function checkClosing({ definitions, emissions, statementOf }: SheetFacts
       const mends = mend ? [{ ...mend, edits: mend.edits.map((edit) => shifted(edit, from)) }] : [];
       return { from, span: statement.nameSpan, message, mends, marks };
     };
-    if (call.name === "polygon") {
+    const outline = functions.get(call.name)?.outline;
+    if (!outline) return [];
+    if (outline.closing.by === "itself") {
       const edit = repeatedStart(call, value.outline.subpaths[0]);
       const mend = edit && { label: "Remove it", edits: [edit] };
       return mend ? [found("the last point repeats the first; a polygon closes by itself", mend, [])] : [];
     }
-    if (!["path", "polyline", "trail", "smooth"].includes(call.name)) return [];
     return value.outline.subpaths.flatMap((subpath, i) => {
       if (subpath.segments.length < 2) return [];
       if (subpath.closed) {
-        const problem = closingEdge(subpath, call.name === "trail");
+        const problem = closingEdge(subpath, outline.bySteps ?? false);
         return problem ? [found(problem, null, [endOf(subpath), { x: subpath.x, y: subpath.y }])] : [];
       }
       const start = { x: subpath.x, y: subpath.y };
@@ -46,20 +45,23 @@ export function checkClosing({ definitions, emissions, statementOf }: SheetFacts
           : gap <= NEAR * length
             ? `${which} ends ${shortNumber(gap)} from its start and is open`
             : `${which} is open but used as an area: the join of ${shortNumber(gap)} from ${at(end)} to ${at(start)} is missing`;
-      const edits = closingEdits(call, text, subpath, { index: i, count: value.outline.subpaths.length });
+      const edits = closingEdits(call, outline.closing, text, subpath, {
+        index: i,
+        count: value.outline.subpaths.length,
+      });
       return [found(message, edits && { label: "Close it", edits }, [start, end])];
     });
   });
 }
 
 /** What is wrong with the edge that closes an outline: it is hardly one, or a trail never stated it. */
-function closingEdge(subpath: Subpath, isTrail: boolean): string | null {
+function closingEdge(subpath: Subpath, bySteps: boolean): string | null {
   const end = endOf(subpath);
   const gap = Math.hypot(end.x - subpath.x, end.y - subpath.y);
   const length = subpath.segments.reduce((sum, { x0, y0, x1, y1 }) => sum + Math.hypot(x1 - x0, y1 - y0), 0);
   if (gap > 1e-9 * length && gap <= MISSED * length)
     return `the last step misses the start by ${shortNumber(gap)}: closing adds an edge of that length`;
-  if (isTrail && gap > MISSED * length) return `closed by an edge of ${shortNumber(gap)} that no leg states`;
+  if (bySteps && gap > MISSED * length) return `closed by an edge of ${shortNumber(gap)} that no leg states`;
   return null;
 }
 
@@ -83,18 +85,20 @@ function endOf({ x, y, segments }: Subpath): { x: number; y: number } {
 /** The edits of the statement that close one of its outlines; null where the text does not show how. */
 function closingEdits(
   call: Call,
+  closing: OutlineText["closing"],
   text: string,
   subpath: Subpath,
   { index, count }: { index: number; count: number },
 ): TextEdit[] | null {
-  if (call.name === "path") return closedPathData(call, text, index, count);
-  if (call.name === "polyline") {
+  if (closing.by === "itself") return null;
+  if (closing.by === "data") return closedPathData(call, text, index, count);
+  if (closing.by === "function") {
     const repeated = repeatedStart(call, subpath);
-    return [{ ...call.nameSpan, insert: "polygon" }, ...(repeated ? [repeated] : [])];
+    return [{ ...call.nameSpan, insert: closing.name }, ...(repeated ? [repeated] : [])];
   }
-  const close = call.args.find(({ name }) => name === "close");
+  const close = call.args.find(({ name }) => name === closing.name);
   if (close) return [{ from: close.value.from, to: close.value.to, insert: "yes" }];
-  return [{ from: call.to - 1, to: call.to - 1, insert: ", close: yes" }];
+  return [{ from: call.to - 1, to: call.to - 1, insert: `, ${closing.name}: yes` }];
 }
 
 /** A Z at the subpath's end. A relative move after it would start from another place, so that stays as it is. */

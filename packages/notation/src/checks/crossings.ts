@@ -1,10 +1,8 @@
 import { properCrossings } from "@vertexon/geometry";
+import { functions } from "../library";
 import { shortNumber } from "../messages/short-number";
-import type { Expression } from "../syntax";
-import { type Checked, type Found, writtenCall } from "./finding";
-
-/** Functions whose outline is told vertex by vertex or leg by leg, in an order that can be mistaken. */
-const TOLD = new Set(["polygon", "polyline", "path", "trail", "smooth", "outline", "compound"]);
+import { type Expression, writtenCall } from "../syntax";
+import type { Checked, Found } from "./finding";
 
 /** Longer outlines are not looked through at every change. */
 const MOST_VERTICES = 20_000;
@@ -13,7 +11,8 @@ const MOST_CROSSINGS = 40;
 /** An outline that crosses itself without a fill rule that was chosen for it, and outlines of one shape that cross. */
 export function checkCrossings({ statement, value }: Checked): Found[] {
   const call = writtenCall(statement.value);
-  if (value.type !== "shape" || value.combination || !call || !TOLD.has(call.name)) return [];
+  const known = call && functions.get(call.name);
+  if (value.type !== "shape" || value.combination || !call || !known?.mayCross) return [];
   const isStated = call.args.some(({ name }) => name === "fill") || isFilled(statement.value);
   if (isStated || value.vertexCount > MOST_VERTICES) return [];
   const crossings = properCrossings(value.flat.subpaths, MOST_CROSSINGS);
@@ -24,7 +23,9 @@ export function checkCrossings({ statement, value }: Checked): Found[] {
   const times = (n: number): string => (n === 1 ? "once" : n === MOST_CROSSINGS ? `${n} times and more` : `${n} times`);
   if (own.length) {
     const [{ first, second }] = own;
-    const edges = call.name === "polygon" ? `: edges ${first.edge} and ${second.edge}` : "";
+    const { corners, closing } = known.outline ?? {};
+    const isPolygon = corners?.by === "points" && closing?.by === "itself";
+    const edges = isPolygon ? `: edges ${first.edge} and ${second.edge}` : "";
     findings.push({
       span: statement.nameSpan,
       message: `the outline crosses itself ${times(own.length)}, at ${at(own[0])}${edges}. Check the order of its vertices, or state its fill rule to keep it`,

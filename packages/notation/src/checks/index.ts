@@ -19,7 +19,7 @@ import { checkShares } from "./shares";
 import { checkUpsideDown } from "./upside-down";
 
 export type { SheetFinding } from "./facts";
-export { argumentOf, type Finding, within, writtenCall } from "./finding";
+export type { Finding } from "./finding";
 export { gathered, statementsOf } from "./gather";
 
 const DEFINITION_CHECKS: Record<string, (definition: Checked) => Found[]> = {

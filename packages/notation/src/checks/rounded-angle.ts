@@ -1,6 +1,6 @@
 import { shortNumber } from "../messages/short-number";
-import type { Expression } from "../syntax";
-import { type Checked, type Found, within } from "./finding";
+import { type Expression, within } from "../syntax";
+import type { Checked, Found } from "./finding";
 
 const TURN = 2 * Math.PI;
 /** How far a single angle may be off for it to be one that was rounded: half a degree. */

@@ -1,6 +1,6 @@
 import { axisSenseEdits } from "../edits/plan";
+import { argumentOf, within } from "../syntax";
 import type { SheetFacts, SheetFound } from "./facts";
-import { argumentOf, within } from "./finding";
 
 /** Outlines from formats whose y grows upwards, on a plan whose y goes down. */
 export function checkUpsideDown({ script, plan, definitions, statementOf, sourceOf }: SheetFacts): SheetFound[] {

@@ -1,6 +1,5 @@
-import { pathSegmentPlaces } from "@vertexon/geometry";
-import { argumentOf, writtenCall } from "../checks";
-import { type Expression, parseStatement, type Span } from "../syntax";
+import { functions } from "../library";
+import { parseStatement, type Span, writtenCall } from "../syntax";
 
 /**
  * The text that each segment of a definition's outline comes from, subpath by subpath, in the order of travel; a closed
@@ -11,7 +10,7 @@ export function travelPlaces(statement: string, counts: readonly number[]): Span
   const parsed = parseStatement(statement);
   if (parsed.kind !== "definition") return counts.map(() => []);
   const call = writtenCall(parsed.value);
-  const told = call && toldPlaces(call);
+  const told = call && functions.get(call.name)?.outline?.places(call);
   return counts.map((count, i) => {
     const places = told?.[i];
     // One place more than segments: that of the join.
@@ -21,39 +20,4 @@ export function travelPlaces(statement: string, counts: readonly number[]): Span
       return places.flatMap((next, k) => [places[(k + places.length - 1) % places.length], next]);
     return Array.from({ length: count + 1 }, () => call ?? parsed.value);
   });
-}
-
-function toldPlaces(call: Extract<Expression, { kind: "call" }>): Span[][] | null {
-  if (call.name === "path") {
-    const data = argumentOf(call, "data", 0);
-    if (data?.kind !== "text") return null;
-    const start = data.from + 1;
-    return pathSegmentPlaces(data.value).map((places) =>
-      places.map(([from, to]) => ({ from: start + from, to: start + to })),
-    );
-  }
-  if (call.name === "trail") return [legsIn(call)];
-  if (!["polygon", "polyline", "smooth"].includes(call.name)) return null;
-  const given = call.args.filter(({ name }) => name === null || name === "points").map(({ value }) => value);
-  const points = given.length === 1 && given[0].kind === "tuple" ? given[0].items : given;
-  // An edge comes from the point that it leads to.
-  return [[...points.slice(1), points[0]]];
-}
-
-/** Every leg in the order in which it is walked; those of a repetition come again and again from one place. */
-function legsIn(call: Extract<Expression, { kind: "call" }>): Span[] {
-  const [from, facing] = ["from", "facing"].map((name, i) => argumentOf(call, name, i));
-  const given = call.args.filter(
-    ({ name, value }) => name === "legs" || (name === null && value !== from && value !== facing),
-  );
-  return given.flatMap(({ value }) => legPlaces(value));
-}
-
-function legPlaces(expression: Expression): Span[] {
-  if (expression.kind === "repeat") {
-    const count = expression.count.kind === "number" ? expression.count.value : 1;
-    const item = legPlaces(expression.item);
-    return Array.from({ length: Math.min(count, 100_000) }, () => item).flat();
-  }
-  return expression.kind === "tuple" ? expression.items.flatMap(legPlaces) : [expression];
 }

@@ -1,3 +1,4 @@
+import { functions } from "../library";
 import { type Expression, parseStatement, ScriptError, type TextEdit } from "../syntax";
 
 /**
@@ -17,8 +18,9 @@ function probedPlaces(text: string): Expression | null {
   try {
     const statement = parseStatement(text);
     const call = statement.kind === "definition" ? statement.value : null;
-    if (call?.kind !== "call" || call.name !== "probe" || call.args.length !== 2) return null;
-    return (call.args.find(({ name }) => name === "at") ?? call.args[1]).value;
+    const clicked = call?.kind === "call" ? functions.get(call.name)?.clicked : undefined;
+    if (call?.kind !== "call" || !clicked || call.args.length !== 2) return null;
+    return (call.args.find(({ name }) => name === clicked) ?? call.args[1]).value;
   } catch (error) {
     if (error instanceof ScriptError) return null;
     throw error;

@@ -13,12 +13,18 @@ import {
   withoutCorner,
   writePathData,
 } from "@vertexon/geometry";
-import { argumentOf, writtenCall } from "../checks";
-import { type Expression, parseStatement, type Span, type TextEdit } from "../syntax";
+import { functions } from "../library";
+import {
+  argumentOf,
+  type Call,
+  type Expression,
+  parseStatement,
+  type Span,
+  type TextEdit,
+  writtenCall,
+} from "../syntax";
 import type { Shape } from "../values";
 import { writeNumber } from "./text";
-
-type Call = Extract<Expression, { kind: "call" }>;
 
 /** A change of an outline's corners; a corner is the `corner`th of its subpath. */
 export type VertexChange =
@@ -26,9 +32,6 @@ export type VertexChange =
   | { kind: "insert"; subpath: number; corner: number; x: number; y: number; decimals: number }
   | { kind: "remove" | "start" | "earlier" | "later"; subpath: number; corner: number }
   | { kind: "reverse"; subpath: number };
-
-/** Functions that take their corners one by one. */
-const LISTED: Record<string, number> = { polygon: 3, polyline: 2, smooth: 3 };
 
 /** What of a shape its corners are known by. */
 export type Cornered = Pick<Shape, "outline" | "corners" | "placed">;
@@ -46,13 +49,7 @@ export class VertexChangeError extends Error {
 export function vertexEdits(statement: string, offset: number, shape: Cornered, change: VertexChange): TextEdit[] {
   const parsed = parseStatement(statement);
   const call = parsed.kind === "definition" ? writtenCall(parsed.value) : null;
-  const items = call && listedPoints(call, shape);
-  const edits =
-    call && items
-      ? changedList(statement, call, items, shape, change)
-      : call?.name === "path"
-        ? changedPath(call, shape, change)
-        : null;
+  const edits = call && changedCorners(statement, call, shape, change);
   if (!edits)
     throw new VertexChangeError(
       "its corners are not written one by one: only polygon, polyline and smooth with their points, and path data, can be changed here",
@@ -60,9 +57,16 @@ export function vertexEdits(statement: string, offset: number, shape: Cornered, 
   return edits.map((edit) => ({ ...edit, from: edit.from + offset, to: edit.to + offset }));
 }
 
+function changedCorners(statement: string, call: Call, shape: Cornered, change: VertexChange): TextEdit[] | null {
+  const corners = functions.get(call.name)?.outline?.corners;
+  if (corners?.by === "data") return changedPath(argumentOf(call, corners.argument, 0), shape, change);
+  const items = corners ? listedPoints(call, shape) : null;
+  if (!corners || !items) return null;
+  return changedList(statement, items, { name: call.name, least: corners.least }, shape, change);
+}
+
 /** Where the points stand in the statement, when each is an expression of its own. */
 function listedPoints(call: Call, shape: Cornered): Span[] | null {
-  if (!Object.hasOwn(LISTED, call.name)) return null;
   const unnamed = call.args.filter(({ name }) => name === null).map(({ value }) => value);
   const named = argumentOf(call, "points", -1);
   const given = named ? [named] : unnamed;
@@ -72,8 +76,8 @@ function listedPoints(call: Call, shape: Cornered): Span[] | null {
 
 function changedList(
   statement: string,
-  call: Call,
   items: readonly Span[],
+  { name, least }: { name: string; least: number },
   shape: Cornered,
   change: VertexChange,
 ): TextEdit[] {
@@ -86,7 +90,7 @@ function changedList(
       return [{ from: to, to, insert: `, ${placeText(shape, change)}` }];
     }
     case "remove": {
-      if (n === LISTED[call.name]) throw new VertexChangeError(`a ${call.name} needs at least ${n} points`);
+      if (n === least) throw new VertexChangeError(`a ${name} needs at least ${n} points`);
       const { corner } = change;
       const [from, to] = corner === 0 ? [items[0].from, items[1].from] : [items[corner - 1].to, items[corner].to];
       return [{ from, to, insert: "" }];
@@ -103,8 +107,7 @@ function changedList(
   }
 }
 
-function changedPath(call: Call, shape: Cornered, change: VertexChange): TextEdit[] | null {
-  const data = argumentOf(call, "data", 0);
+function changedPath(data: Expression | null, shape: Cornered, change: VertexChange): TextEdit[] | null {
   if (data?.kind !== "text") return null;
   const path = parsePathData(data.value);
   const subpath = path.subpaths[change.subpath];

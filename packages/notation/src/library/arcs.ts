@@ -4,7 +4,9 @@ import type { Handle } from "../values/handle";
 import { OutlineBuilder } from "../values/outline-builder";
 import { Shape } from "../values/shape";
 import type { PointValue } from "../values/values";
+import { centreReadings, facingReadings, flagReadings } from "./arc-readings";
 import { angleHandle, radiusHandle } from "./argument-handles";
+import { listedPoints } from "./outline-text";
 import { shapeOf } from "./shapes";
 import { ArgumentError, type Bound, type FunctionSignature, type Parameter, type SheetContext } from "./signature";
 
@@ -27,6 +29,8 @@ export const arcFunctions: FunctionSignature[] = [
     parameters: [{ name: "points", type: "points", about: "two or more points, or one list of them" }],
     returns: "shape",
     example: "polyline((10, 10), (50, 60), (90, 20))",
+    outline: listedPoints(2, { by: "function", name: "polygon" }),
+    mayCross: true,
     run(args, sheet) {
       const points = args.points("points");
       if (points.length < 2)
@@ -42,6 +46,7 @@ export const arcFunctions: FunctionSignature[] = [
     parameters: [at, radius, from, sweep],
     returns: "shape",
     example: "arc((50, 50), radius: 40, from: 30deg, sweep: 120deg)",
+    readings: centreReadings("radius", 2),
     run: (args, sheet) => arcShape(args, sheet, (arc) => arc.open()),
   },
   {
@@ -69,6 +74,7 @@ export const arcFunctions: FunctionSignature[] = [
     ],
     returns: "shape",
     example: "arcfacing((10, 60), facing: -90deg, to: (90, 60))",
+    readings: facingReadings,
     run(args, sheet) {
       const [start, end] = [args.point("from"), args.point("to")];
       return shapeOf({ subpaths: [arcFacing(start, args.angle("facing"), end)] }, sheet, [start, end]);
@@ -88,6 +94,7 @@ export const arcFunctions: FunctionSignature[] = [
     ],
     returns: "shape",
     example: "arcradii((30, 60), (70, 60), rx: 30, ry: 20, large: yes)",
+    readings: flagReadings,
     run(args, sheet) {
       const [start, end] = [args.point("from"), args.point("to")];
       const rx = args.positive("rx");
@@ -106,6 +113,7 @@ export const arcFunctions: FunctionSignature[] = [
     parameters: [at, radius, from, sweep],
     returns: "shape",
     example: "sector((40, 40), radius: 30, from: -20deg, sweep: 250deg)",
+    readings: centreReadings("radius", 2),
     run: (args, sheet) => ringPart(args, sheet, args.positive("radius"), 0),
   },
   {
@@ -127,6 +135,7 @@ export const arcFunctions: FunctionSignature[] = [
     parameters: [at, radius, from, sweep],
     returns: "shape",
     example: "segment((40, 40), radius: 30, from: 0deg, sweep: 140deg)",
+    readings: centreReadings("radius", 2),
     run: (args, sheet) => arcShape(args, sheet, (arc) => arc.closed()),
   },
   {
@@ -141,6 +150,7 @@ export const arcFunctions: FunctionSignature[] = [
     ],
     returns: "shape",
     example: "ring((50, 50), outer: 40, inner: 25, from: 10deg, sweep: 200deg)",
+    readings: centreReadings("outer", 3),
     run(args, sheet) {
       const [outer, inner] = [args.positive("outer"), args.positive("inner")];
       if (inner >= outer) throw new ArgumentError("inner", `"inner" must be less than "outer", ${outer}, not ${inner}`);

@@ -30,6 +30,7 @@ export const attachedFunctions: FunctionSignature[] = [
     ],
     returns: "shape",
     example: 'outline("shore.txt")',
+    mayCross: true,
     run(args, sheet) {
       const all = shapesOf(args, sheet);
       return shapeOf(args.has("part") ? [partOf(args, all)] : all, args, sheet);

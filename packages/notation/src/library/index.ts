@@ -12,7 +12,9 @@ import { outlineFunctions } from "./outlines";
 import { shapeFunctions } from "./shapes";
 import type { FunctionSignature, MethodSignature } from "./signature";
 
+export type { Reading } from "./arc-readings";
 export { combineShapes } from "./combined-shapes";
+export type { OutlineText } from "./outline-text";
 export { PathTextError } from "./shapes";
 export * from "./signature";
 

@@ -16,6 +16,7 @@ export const measuringFunctions: FunctionSignature[] = [
     ],
     returns: "probe",
     example: "probe(circle((40, 40), radius: 30), at: (50, 50))",
+    clicked: "at",
     run(args) {
       const shape = args.shape("shape");
       const operand = operandOf(shape.polygons);
@@ -51,6 +52,7 @@ export const measuringFunctions: FunctionSignature[] = [
     ],
     returns: "field",
     example: "field(circle((50, 50), radius: 30), cell: 2)",
+    order: { first: "cell", second: "reach", falls: false },
     run(args, sheet) {
       const cell = args.has("cell") ? args.positive("cell") : 1;
       const { x, y, width, height } = sheet.plan();

@@ -7,6 +7,7 @@ import { trailOutline } from "../values/trail";
 import type { PointValue, Value } from "../values/values";
 import { alongHandle, angleHandle, radiusHandle } from "./argument-handles";
 import { compoundOf } from "./combined-shapes";
+import { legsText, listedPoints } from "./outline-text";
 import { shapeOf } from "./shapes";
 import { ArgumentError, type Bound, type FunctionSignature, type SheetContext } from "./signature";
 
@@ -85,6 +86,7 @@ export const outlineFunctions: FunctionSignature[] = [
     ],
     returns: "shape",
     example: "star(5, at: (40, 40), outer: 30, inner: 12, facing: -90deg)",
+    order: { first: "outer", second: "inner", falls: true },
     run(args, sheet) {
       const count = args.whole("count", 2, 50_000);
       const at = args.point("at");
@@ -203,6 +205,8 @@ export const outlineFunctions: FunctionSignature[] = [
     ],
     returns: "shape",
     example: "smooth((20, 20), (80, 30), (70, 80), (30, 60))",
+    outline: listedPoints(3, { by: "argument", name: "close" }),
+    mayCross: true,
     run: smooth,
   },
   {
@@ -221,6 +225,8 @@ export const outlineFunctions: FunctionSignature[] = [
     ],
     returns: "shape",
     example: "trail(from: (30, 20), facing: 0deg, legs: (40, bend: 90deg, sweep: 0deg), close: no)",
+    outline: legsText,
+    mayCross: true,
     run(args, sheet) {
       const start = args.point("from");
       const { subpath, record } = trailOutline(
@@ -242,6 +248,7 @@ export const outlineFunctions: FunctionSignature[] = [
     ],
     returns: "shape",
     example: "compound(circle((40, 40), radius: 30), circle((40, 40), radius: 15), fill: evenodd)",
+    mayCross: true,
     run(args) {
       return compoundOf(args.shapes("shapes"), args.rule("fill"));
     },

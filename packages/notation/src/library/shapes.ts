@@ -17,6 +17,7 @@ import { OutlineBuilder } from "../values/outline-builder";
 import { Shape } from "../values/shape";
 import type { PointValue, TextValue } from "../values/values";
 import { alongHandle, angleHandle, radiusHandle } from "./argument-handles";
+import { listedPoints, pathDataText } from "./outline-text";
 import { roundedRect } from "./rounded-rect";
 import { ArgumentError, type Bound, type FunctionSignature, type Parameter, type SheetContext } from "./signature";
 
@@ -133,6 +134,8 @@ export const shapeFunctions: FunctionSignature[] = [
     ],
     returns: "shape",
     example: "polygon((10, 10), (90, 20), (50, 70), round: 6)",
+    outline: listedPoints(3, { by: "itself" }),
+    mayCross: true,
     run(args, sheet) {
       const points = args.points("points");
       if (points.length < 3)
@@ -214,6 +217,8 @@ export const shapeFunctions: FunctionSignature[] = [
     parameters: [{ name: "data", type: "text", about: "path data in quotation marks" }, fill],
     returns: "shape",
     example: 'path("M 10 50 C 20 10 80 10 90 50 A 40 40 0 0 1 10 50 Z")',
+    outline: pathDataText,
+    mayCross: true,
     run(args, sheet) {
       const text = args.text("data");
       try {

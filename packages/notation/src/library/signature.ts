@@ -4,6 +4,8 @@ import type { MaybeOrigin } from "../values/origin";
 import type { Shape } from "../values/shape";
 import type { LegValue } from "../values/trail";
 import type { PointValue, RuleValue, TextValue, Value } from "../values/values";
+import type { Readings } from "./arc-readings";
+import type { OutlineText } from "./outline-text";
 
 /** What a parameter takes: the words that messages and the reference use for it. */
 export type ParameterType =
@@ -135,6 +137,16 @@ export interface FunctionSignature {
   parameters: Parameter[];
   returns: string;
   example: string;
+  /** How its outline stands in the call, where that is told piece by piece. */
+  outline?: OutlineText;
+  /** Its outlines come in an order that can be mistaken: where they cross, it is hardly meant. */
+  mayCross?: true;
+  /** Two numbers of which one is usually the larger: the first of them where it `falls`. */
+  order?: { first: string; second: string; falls: boolean };
+  /** The other ways in which its numbers could have been meant. */
+  readings?: Readings;
+  /** The parameter that takes one more point for each click on the plan. */
+  clicked?: string;
   run(args: Bound, sheet: SheetContext): Value;
 }
 
