@@ -10,6 +10,8 @@ export interface Form {
   /** Whether curves stay curves in it: then what flattening left is no part of its error. */
   keepsCurves: boolean;
   write(shape: HandedShape, options: HandoffOptions): Handoff;
+  /** The vertices that a text of it holds, x y …, ring by ring: what was written can be held against them. */
+  read(text: string): number[][];
 }
 
 export interface HandedShape {

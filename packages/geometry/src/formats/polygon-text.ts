@@ -27,6 +27,11 @@ export function points(ring: Ring, number: NumberText, write: (x: string, y: str
   return Array.from({ length: ring.length / 2 }, (_, i) => write(number(ring[2 * i]), number(ring[2 * i + 1])));
 }
 
+/** Polygons as they stand in JSON, ring by ring. */
+export function ringsIn(polygons: readonly { outer: number[][]; holes: number[][][] }[]): number[][] {
+  return polygons.flatMap(({ outer, holes }) => [outer, ...holes].map((ring) => ring.flat()));
+}
+
 /** Points a few to a row, so that a long array stays readable. */
 export function rows(ring: Ring, number: NumberText, indent: string, open: string, close: string): string {
   const all = points(ring, number, (x, y) => `${open}${x}, ${y}${close}`);

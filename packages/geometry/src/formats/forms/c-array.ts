@@ -24,4 +24,12 @@ export const cArray: Form = {
       `static const unsigned ${name}_polygon_starts[${polygons.length + 1}] = { ${firstRings.join(", ")} };\n`,
     ].join("\n");
   }),
+  read(text) {
+    const numbers = (name: string): number[] => {
+      const [, body = ""] = new RegExp(`_${name}\\[[^=]*= \\{([^;]*)\\};`).exec(text) ?? [];
+      return [...body.matchAll(/-?[\d.]+/g)].map(Number);
+    };
+    const [vertices, starts] = [numbers("vertices"), numbers("ring_starts")];
+    return starts.slice(1).map((end, i) => vertices.slice(2 * starts[i], 2 * end));
+  },
 };

@@ -37,6 +37,14 @@ export const edgeTable: Form = {
     const rounded = effectOfRounding(allRings(shape.polygons), decimals);
     return { text: `${lines.join("\r\n")}\r\n`, vertices: lines.length - 1, ...rounded };
   },
+  read(text) {
+    const rings: number[][] = [];
+    for (const [, edge, x, y] of text.matchAll(/^\d+,\d+,(\d+),([^,]+),([^,]+),/gm)) {
+      if (edge === "0") rings.push([]);
+      rings[rings.length - 1].push(Number(x), Number(y));
+    }
+    return rings;
+  },
 };
 
 /** A field of a table. */

@@ -1,6 +1,6 @@
 import type { Ring } from "../../polygon";
 import type { Form } from "../form";
-import { points, polygonWriter } from "../polygon-text";
+import { points, polygonWriter, ringsIn } from "../polygon-text";
 
 /** An object with the name and the polygons (RFC 8259). */
 export const json: Form = {
@@ -14,4 +14,5 @@ export const json: Form = {
     );
     return `{ "name": ${JSON.stringify(name)},\n  "polygons": [\n${blocks.join(",\n")}\n  ] }\n`;
   }),
+  read: (text) => ringsIn(JSON.parse(text).polygons),
 };

@@ -1,5 +1,5 @@
 import { keepCurves } from "../../curved";
-import { writePathData } from "../../path";
+import { parsePathData, segmentsWithJoin, writePathData } from "../../path";
 import { effectOfRounding, plainNumber, requireDecimals } from "../decimals";
 import type { Form } from "../form";
 
@@ -22,4 +22,6 @@ export const svgCurves: Form = {
       ...effectOfRounding(rings, decimals),
     };
   },
+  read: (text) =>
+    parsePathData(text).subpaths.map((subpath) => segmentsWithJoin(subpath).flatMap(({ x0, y0 }) => [x0, y0])),
 };

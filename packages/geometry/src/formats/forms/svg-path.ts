@@ -1,3 +1,4 @@
+import { parsePathData } from "../../path";
 import { allRings } from "../../polygon";
 import type { Form } from "../form";
 import { points, polygonWriter } from "../polygon-text";
@@ -12,4 +13,6 @@ export const svgPath: Form = {
       .map((ring) => `M ${points(ring, number, (x, y) => `${x} ${y}`).join(" L ")} Z`)
       .join("\n")}\n`;
   }),
+  read: (text) =>
+    parsePathData(text).subpaths.map(({ x, y, segments }) => [x, y, ...segments.flatMap(({ x1, y1 }) => [x1, y1])]),
 };

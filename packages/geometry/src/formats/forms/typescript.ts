@@ -1,6 +1,6 @@
 import type { Ring } from "../../polygon";
 import type { Form } from "../form";
-import { polygonWriter, rows } from "../polygon-text";
+import { polygonWriter, ringsIn, rows } from "../polygon-text";
 
 /** Polygons as an array literal: an outer ring, then its holes. */
 export const typescript: Form = {
@@ -16,4 +16,8 @@ export const typescript: Form = {
     const type = "{ outer: [number, number][]; holes: [number, number][][] }[]";
     return `export const ${name}: ${type} = [\n${blocks.join("")}];\n`;
   }),
+  read(text) {
+    const literal = text.slice(text.indexOf("] = ") + 4, text.lastIndexOf(";"));
+    return ringsIn(JSON.parse(literal.replace(/(outer|holes):/g, '"$1":').replace(/,(\s*[\]}])/g, "$1")));
+  },
 };

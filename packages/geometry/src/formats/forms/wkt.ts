@@ -16,4 +16,5 @@ export const wkt: Form = {
     if (bodies.length === 0) return "MULTIPOLYGON EMPTY\n";
     return bodies.length === 1 ? `POLYGON ${bodies[0]}\n` : `MULTIPOLYGON (${bodies.join(", ")})\n`;
   }),
+  read: (text) => [...text.matchAll(/\(([^()]+)\)/g)].map(([, ring]) => ring.split(/[ ,]+/).map(Number).slice(0, -2)),
 };
