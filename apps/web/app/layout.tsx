@@ -7,6 +7,7 @@ import { AntdRegistry } from "@ant-design/nextjs-registry";
 import type { Metadata } from "next";
 import type { ReactNode } from "react";
 import { Theme } from "@/theme/theme";
+import { tokenVariables } from "@/theme/tokens";
 
 export const metadata: Metadata = {
   title: "Vertexon",
@@ -15,7 +16,7 @@ export const metadata: Metadata = {
 
 export default function Layout({ children }: { children: ReactNode }) {
   return (
-    <html lang="en">
+    <html lang="en" style={tokenVariables}>
       <body>
         <AntdRegistry>
           <Theme>{children}</Theme>

@@ -9,6 +9,7 @@ import type { SheetData } from "@/sheet/sheet-data";
 import { ImportSheet } from "./import-sheet";
 import { SheetPicture } from "./sheet-picture";
 import { useSheetPictures } from "./use-sheet-pictures";
+import "./all-sheets.css";
 
 const NEW_SCRIPT = `plan 320 by 240, y down, unit px
 tolerance 0.05

@@ -2,6 +2,7 @@
 
 import { Button } from "antd";
 import { Component, type ReactNode } from "react";
+import "./client.css";
 
 interface Props {
   /** What the part is called in the message: "the plan". */

@@ -3,6 +3,7 @@
 import { useCopy } from "@/client/use-copy";
 import { fixed } from "./numbers";
 import { usePlanDigits } from "./plan-digits";
+import "./format.css";
 
 interface Props {
   value: number;

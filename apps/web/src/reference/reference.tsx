@@ -11,6 +11,7 @@ import { planDigits } from "@/format/plan-digits";
 import { marginText } from "@/sheet/script/margin-text";
 import type { SheetData } from "@/sheet/sheet-data";
 import { STATEMENTS } from "./statements";
+import "./reference.css";
 
 /** The attached files that an example names. */
 function attachmentsOf(example: string) {

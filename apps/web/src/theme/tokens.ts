@@ -15,6 +15,11 @@ export const tokens = {
   mono: "'Noto Sans Mono', monospace",
 } as const;
 
+/** The same as CSS variables: `--rule-strong` is ruleStrong. */
+export const tokenVariables: Readonly<Record<`--${string}`, string>> = Object.fromEntries(
+  Object.entries(tokens).map(([name, value]) => [`--${name.replace(/[A-Z]/g, (c) => `-${c.toLowerCase()}`)}`, value]),
+);
+
 /** Fills for shapes, told apart by lightness as well as by hue. */
 export const tones = ["#A9BB7E", "#7C9CB0", "#CFA765", "#9C88AE", "#7FB0A2", "#C48A74", "#8C9A9A"] as const;
 

@@ -27,6 +27,7 @@ import { useKeys } from "./use-keys";
 import { useOwnChoice } from "./use-own-choice";
 import { useSaving } from "./use-saving";
 import { useScriptEdits } from "./use-script-edits";
+import "./desk.css";
 
 interface Props {
   sheet: SheetData;

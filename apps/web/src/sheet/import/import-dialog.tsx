@@ -8,6 +8,7 @@ import { fixed, plural } from "@/format/numbers";
 import type { SheetThread } from "@/worker/sheet-thread";
 import { useQuestion } from "../model/use-question";
 import { boxText, planAround } from "./plan-around";
+import "./import.css";
 
 /** A text to be taken over, and the name of the file that it comes from; no name for a pasted one. */
 export interface ImportText {

@@ -23,6 +23,7 @@ import { useFieldPicture } from "./use-field-picture";
 import { useInspection } from "./use-inspection";
 import { usePlanEdits } from "./use-plan-edits";
 import { useSnap } from "./use-snap";
+import "./plan.css";
 
 interface Props {
   view: SheetView;

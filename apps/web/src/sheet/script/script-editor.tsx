@@ -17,6 +17,7 @@ import { folding } from "./folding";
 import { type KnownNames, notation } from "./language";
 import { lighting, setLight } from "./lighting";
 import { margin, marginEffect } from "./margin";
+import "./script.css";
 
 export interface ScriptHandle {
   text(): string;

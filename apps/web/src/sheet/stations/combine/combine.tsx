@@ -10,6 +10,7 @@ import { Cutter } from "./cutter";
 import { Intersections } from "./intersections";
 import { Operations, shorten } from "./operations";
 import { Regions } from "./regions";
+import "./combine.css";
 
 type Tab = "choose" | "operations" | "regions" | "intersections" | "cut";
 

@@ -15,6 +15,7 @@ import { Readings } from "./readings";
 import { Travel } from "./travel";
 import { VertexActions } from "./vertex-actions";
 import { Vertices } from "./vertices";
+import "./define.css";
 
 /** The numbers of the script that have a range, and the chosen shape from all sides. */
 export function DefinePanel() {

@@ -20,6 +20,7 @@ import { Pixels } from "./pixels";
 import { Sweep } from "./sweep";
 import { type Target, Tolerance } from "./tolerance";
 import { Triangles } from "./triangles";
+import "./flatten.css";
 
 /** The tolerance, how many vertices it costs, and the greatest error that is really made. */
 export function FlattenPanel() {

@@ -12,6 +12,7 @@ import { emitStatement, withEnding } from "../../model/emit-statement";
 import { shapeNamed } from "../../model/scene";
 import { useQuestion } from "../../model/use-question";
 import { Empty, Facts, Panel, Pending } from "../parts/panel";
+import "./handoff.css";
 
 const FORMATS = Object.entries(handoffForms).map(([value, { title }]) => ({
   value: value as HandoffFormat,

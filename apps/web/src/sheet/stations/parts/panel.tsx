@@ -1,4 +1,5 @@
 import type { ReactNode } from "react";
+import "./parts.css";
 
 /** A station's panel: what it is about on the first line, the figures below. */
 export function Panel({
