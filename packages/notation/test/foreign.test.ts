@@ -85,7 +85,7 @@ test("shares stand wherever a length, a radius or a factor does", () => {
   // A radius is of the diagonal over the root of two: 250 √2 / √2 … of 300 by 400.
   expect(areaOf("rect((0, 0), width: 50%, height: 10%)")).toBeCloseTo(150 * 40, 9);
   const circle = evaluated("plan 300 by 400\na = circle((50%, 50%), radius: 10%)").definitions[0].value as Shape;
-  expect(circle.box().area).toBeCloseTo((0.2 * Math.hypot(300, 400)) ** 2 / 2, 6);
+  expect(circle.extent).toBeCloseTo(0.2 * Math.hypot(300, 400), 6);
   expect(areaOf("rect((0, 0), 40, 40).offset(10% - 30, join: miter)")).toBeCloseTo(
     (40 + 2 * (50 / Math.SQRT2 - 30)) ** 2,
     6,

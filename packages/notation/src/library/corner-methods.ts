@@ -1,5 +1,6 @@
 import { type CornerCut, segmentsWithJoin, tangentAt } from "@vertexon/geometry";
 import { shortNumber } from "../messages/short-number";
+import { withCornersCut } from "../values/outlines-from";
 import type { Shape } from "../values/shape";
 import { alongHandle } from "./argument-handles";
 import { ArgumentError, type Bound, type MethodSignature, type Parameter, type SheetContext } from "./signature";
@@ -63,7 +64,7 @@ function cutOff(shape: Shape, args: Bound, sheet: SheetContext, form: CornerCut[
     return chosen === null || (place !== undefined && chosen.includes(place.number));
   };
   const cut: CornerCut = { by, size, form };
-  const { outline, corners: results } = shape.cutCorners(cut, isChosen);
+  const { outline, corners: results } = withCornersCut(shape, cut, isChosen);
   const smaller = results.filter((each) => each.size > 0 && each.size < size * (1 - 1e-9));
   if (smaller.length > 0) {
     const least = Math.min(...smaller.map((each) => each.size));

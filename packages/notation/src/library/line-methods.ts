@@ -1,4 +1,6 @@
 import { fanLines, hatchLines, polygonPath, type Ring } from "@vertexon/geometry";
+import { lineFrom } from "../values/outlines-from";
+import { offsetBy } from "../values/regions";
 import type { Shape } from "../values/shape";
 import type { Value } from "../values/values";
 import { alongHandle, angleHandle } from "./argument-handles";
@@ -91,7 +93,7 @@ export const lineMethods: MethodSignature[] = [
       const join = args.word<"miter" | "round" | "bevel">("join", "round");
       const items: Shape[] = [];
       for (let k = 1; k <= most; k++) {
-        const inset = shape.offset(-k * step, { join, miterLimit: 4 });
+        const inset = offsetBy(shape, -k * step, { join, miterLimit: 4 });
         if (inset.polygons.length === 0) break;
         // From the middle of the region's first edge to that of the first inset.
         items.push(inset.withHandles(k === 1 ? distanceHandle(shape, args, "step", -step, -1) : []));
@@ -114,6 +116,6 @@ function counted(shape: Shape, step: number, lines: () => Ring[]): Ring[] {
 }
 
 function listOf(shape: Shape, lines: readonly Ring[], handles: ReturnType<typeof alongHandle>): Value {
-  const items = lines.map((line, i) => shape.openLine(polygonPath(line, false)).withHandles(i === 0 ? handles : []));
+  const items = lines.map((line, i) => lineFrom(shape, polygonPath(line, false)).withHandles(i === 0 ? handles : []));
   return { type: "list", items };
 }

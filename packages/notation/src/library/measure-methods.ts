@@ -1,4 +1,5 @@
 import { enclosingBox, enclosingCircle, inscribedCircle, operandOf } from "@vertexon/geometry";
+import { boxAround, circleFrom, curvesAlong } from "../values/outlines-from";
 import type { Shape } from "../values/shape";
 import { ArgumentError, type MethodSignature } from "./signature";
 
@@ -21,12 +22,12 @@ export const measureMethods: MethodSignature[] = [
       if (form === "circle") {
         const circle = enclosingCircle(points);
         if (!circle) throw new ArgumentError("in", "the shape has no vertices to enclose");
-        return shape.circle(circle, shape.error);
+        return circleFrom(shape, circle, shape.error);
       }
-      if (form === "upright") return shape.box();
+      if (form === "upright") return boxAround(shape);
       const box = enclosingBox(points);
       if (!box) throw new ArgumentError("in", "the shape has no vertices to enclose");
-      return shape.box(box);
+      return boxAround(shape, box);
     },
   },
   {
@@ -38,7 +39,7 @@ export const measureMethods: MethodSignature[] = [
     run(shape) {
       const circle = largestInside(shape);
       if (!circle) throw new ArgumentError("", "nothing inside the shape is wide enough for a circle");
-      return shape.circle(circle, shape.error + circle.bound - circle.radius);
+      return circleFrom(shape, circle, shape.error + circle.bound - circle.radius);
     },
   },
   {
@@ -60,7 +61,7 @@ export const measureMethods: MethodSignature[] = [
     run(shape, args) {
       const corner = args.angle("corner", Math.PI / 6);
       if (!(corner > 0)) throw new ArgumentError("corner", '"corner" must be an angle greater than 0');
-      return shape.curves(args.positive("within"), args.word<(typeof FORMS)[number]>("form", "cubics"), corner);
+      return curvesAlong(shape, args.positive("within"), args.word<(typeof FORMS)[number]>("form", "cubics"), corner);
     },
   },
 ];

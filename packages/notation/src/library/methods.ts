@@ -7,7 +7,11 @@ import {
   pixelTolerance,
   type Spacing,
 } from "@vertexon/geometry";
+import { clippedTo, cutAlong, tiled } from "../values/cuts";
+import { hullOf, simplified } from "../values/outlines-from";
+import { coveredAtLeast, offsetBy, sifted, stroked } from "../values/regions";
 import type { Shape } from "../values/shape";
+import { mirrored, moved, rotated, scaled, skewed } from "../values/transforms";
 import { ArgumentError, type Bound, type MethodSignature, type Parameter } from "./signature";
 import { distanceHandle, widthHandle } from "./size-handles";
 
@@ -52,7 +56,7 @@ export const shapeMethods: MethodSignature[] = [
     ],
     returns: "shape",
     example: "rect((10, 10), width: 30, height: 20).move(40, 20)",
-    run: (shape, args) => shape.move(args.number("dx"), args.number("dy")),
+    run: (shape, args) => moved(shape, args.number("dx"), args.number("dy")),
   },
   {
     name: "rotate",
@@ -60,7 +64,7 @@ export const shapeMethods: MethodSignature[] = [
     parameters: [{ name: "angle", type: "angle", about: "with its unit: deg, rad or turn" }, about],
     returns: "shape",
     example: "rect((30, 30), width: 40, height: 20).rotate(30deg)",
-    run: (shape, args) => shape.rotate(args.angle("angle"), args.has("about") ? args.point("about") : shape.centre),
+    run: (shape, args) => rotated(shape, args.angle("angle"), args.has("about") ? args.point("about") : shape.centre),
   },
   {
     name: "scale",
@@ -76,7 +80,7 @@ export const shapeMethods: MethodSignature[] = [
       const x = args.number("x");
       const y = args.number("y", x);
       if (x === 0 || y === 0) throw new ArgumentError(x === 0 ? "x" : "y", "a factor of 0 would leave no area");
-      return shape.scale(x, y, args.has("about") ? args.point("about") : shape.centre);
+      return scaled(shape, x, y, args.has("about") ? args.point("about") : shape.centre);
     },
   },
   {
@@ -95,7 +99,7 @@ export const shapeMethods: MethodSignature[] = [
         if (Math.abs(Math.cos(angle)) < 0.01)
           throw new ArgumentError("xy"[i], "a skew within 0.5deg of 90deg has no bound: choose a smaller angle");
       });
-      return shape.skew(angles[0], angles[1], args.has("about") ? args.point("about") : shape.centre);
+      return skewed(shape, angles[0], angles[1], args.has("about") ? args.point("about") : shape.centre);
     },
   },
   {
@@ -104,7 +108,7 @@ export const shapeMethods: MethodSignature[] = [
     parameters: [{ name: "line", type: "angle", about: "direction of the line: 0deg flips y, 90deg flips x" }, about],
     returns: "shape",
     example: "triangle((10, 10), a: 60, b: 50, c: 40).mirror(90deg)",
-    run: (shape, args) => shape.mirror(args.angle("line"), args.has("about") ? args.point("about") : shape.centre),
+    run: (shape, args) => mirrored(shape, args.angle("line"), args.has("about") ? args.point("about") : shape.centre),
   },
   {
     name: "fit",
@@ -123,7 +127,7 @@ export const shapeMethods: MethodSignature[] = [
       if (!box) return shape;
       const factor = Math.min(width / (box.maxX - box.minX), height / (box.maxY - box.minY));
       const [x, y] = [(box.minX + box.maxX) / 2, (box.minY + box.maxY) / 2];
-      return shape.scale(factor, factor, { x, y }).move(corner.x + width / 2 - x, corner.y + height / 2 - y);
+      return moved(scaled(shape, factor, factor, { x, y }), corner.x + width / 2 - x, corner.y + height / 2 - y);
     },
   },
   {
@@ -140,13 +144,10 @@ export const shapeMethods: MethodSignature[] = [
       const { x, y } = shape.centre;
       const [turn, factor] = [args.angle("turn", 0), args.number("scale", 1)];
       if (factor === 0) throw new ArgumentError("scale", "a factor of 0 would leave no area");
-      const items = args.points("at").map((place, i) =>
-        shape
-          .withoutHandles()
-          .scale(factor, factor, { x, y })
-          .rotate(i * turn, { x, y })
-          .move(place.x - x, place.y - y),
-      );
+      const one = scaled(shape.withoutHandles(), factor, factor, { x, y });
+      const items = args
+        .points("at")
+        .map((place, i) => moved(rotated(one, i * turn, { x, y }), place.x - x, place.y - y));
       return { type: "list", items };
     },
   },
@@ -156,7 +157,7 @@ export const shapeMethods: MethodSignature[] = [
     parameters: [],
     returns: "shape",
     example: "circle((40, 40), radius: 30).reverse()",
-    run: (shape) => shape.reverse(),
+    run: (shape) => shape.reversed(),
   },
   {
     name: "hull",
@@ -164,7 +165,7 @@ export const shapeMethods: MethodSignature[] = [
     parameters: [],
     returns: "shape",
     example: "star(5, at: (40, 40), outer: 30, inner: 10).hull()",
-    run: (shape) => shape.hull(),
+    run: (shape) => hullOf(shape),
   },
   {
     name: "offset",
@@ -178,7 +179,7 @@ export const shapeMethods: MethodSignature[] = [
     example: "star(5, at: (50, 50), outer: 30, inner: 14).offset(6, join: miter)",
     run(shape, args) {
       const distance = args.number("distance");
-      const grown = shape.offset(distance, joinOf(args, "round"));
+      const grown = offsetBy(shape, distance, joinOf(args, "round"));
       return grown.withHandles([...shape.handles, ...distanceHandle(shape, args, "distance", distance, 1)]);
     },
   },
@@ -224,9 +225,10 @@ export const shapeMethods: MethodSignature[] = [
       const side = seen === "both" || !sheet.plan().yDown ? seen : seen === "left" ? "right" : "left";
       const width = args.positive("width");
       const style = { ...joinOf(args, "miter"), width, cap: args.word<Cap>("cap", "butt"), side };
-      return shape
-        .stroke(style, lengths, args.number("phase", 0))
-        .withHandles([...shape.handles, ...widthHandle(shape, args, width, side)]);
+      return stroked(shape, style, lengths, args.number("phase", 0)).withHandles([
+        ...shape.handles,
+        ...widthHandle(shape, args, width, side),
+      ]);
     },
   },
   {
@@ -238,7 +240,7 @@ export const shapeMethods: MethodSignature[] = [
     run(shape, args) {
       const tolerance = args.number("tolerance");
       if (tolerance < 0) throw new ArgumentError("tolerance", `"tolerance" must be at least 0, not ${tolerance}`);
-      return shape.simplify(tolerance);
+      return simplified(shape, tolerance);
     },
   },
   {
@@ -251,7 +253,7 @@ export const shapeMethods: MethodSignature[] = [
     run(shape, args) {
       const least = args.number("least");
       if (least < 0) throw new ArgumentError("least", `"least" must be at least 0, not ${least}`);
-      return shape.sift(least);
+      return sifted(shape, least);
     },
   },
   {
@@ -272,7 +274,7 @@ export const shapeMethods: MethodSignature[] = [
       const points = args.points("along");
       if (points.length < 2) throw new ArgumentError("along", "a polyline needs two points or more");
       const polyline = Float64Array.from(points.flatMap(({ x, y }) => [x, y]));
-      const items = shape.cut([args.truth("extend", true) ? extended(polyline, shape) : polyline]);
+      const items = cutAlong(shape, [args.truth("extend", true) ? extended(polyline, shape) : polyline]);
       return { type: "list", items };
     },
   },
@@ -299,7 +301,7 @@ export const shapeMethods: MethodSignature[] = [
     parameters: [{ name: "count", type: "number", about: "1 or more; 2 leaves what is covered twice" }],
     returns: "shape",
     example: "compound(circle((40, 50), radius: 25), circle((65, 50), radius: 25)).deep(2)",
-    run: (shape, args) => shape.deep(args.whole("count", 1, 1000)),
+    run: (shape, args) => coveredAtLeast(shape, args.whole("count", 1, 1000)),
   },
   {
     name: "tiles",
@@ -327,7 +329,7 @@ export const shapeMethods: MethodSignature[] = [
       if (columns + rows > MOST_TILES)
         throw new ArgumentError("width", `${columns} columns and ${rows} rows of tiles, at most ${MOST_TILES} in all`);
       const grid = { x: x + column * width, y: y + row * height, width, height, columns, rows };
-      return { type: "list", items: shape.tiles(grid) };
+      return { type: "list", items: tiled(shape, grid) };
     },
   },
   {
@@ -336,7 +338,7 @@ export const shapeMethods: MethodSignature[] = [
     parameters: [{ name: "region", type: "shape", about: "what the lines are kept inside" }],
     returns: "list",
     example: "polyline((5, 20), (95, 80), (95, 20), (5, 80)).clip(circle((50, 50), radius: 35))",
-    run: (shape, args) => ({ type: "list", items: shape.clip(args.shape("region")) }),
+    run: (shape, args) => ({ type: "list", items: clippedTo(shape, args.shape("region")) }),
   },
   {
     name: "opacity",
