@@ -1,6 +1,7 @@
 import { type Operand, OperandError, type Polygon, type Ring, type WindingRule } from "../polygon";
 import { arrange, type Region } from "./arrange";
 import { keepExamplesFor } from "./examples";
+import { inGeneralPosition } from "./general-position";
 import { type CombineResult, compareNumbers, type Selection, select } from "./output/select";
 import { TooManyCrossings } from "./snapping/meetings";
 
@@ -20,6 +21,8 @@ export function combine(operation: Operation, a: Operand, b: Operand): CombineRe
  * (difference), in an odd number (xor). Without operands the result is empty.
  */
 export function combineAll(operation: Operation, operands: readonly Operand[]): CombineResult {
+  const small = inGeneralPosition(operands, SELECTIONS[operation]);
+  if (small) return small;
   keepExamplesFor(operands);
   return select(arrange(operands), SELECTIONS[operation]);
 }

@@ -113,17 +113,7 @@ export function assemble(arrangement: Arrangement, selected: Uint8Array): Combin
   const corners = cornersOf(pieces, outlines, joined, degree, layersAtNodes(arrangement));
   keepBesideStraight(grid, pieces, joined, corners, positions);
   const { rings: drawn, edges, edgesFirst, verticesMoved } = drawRings(arrangement, joined, corners, positions);
-  const canonical = canonicalOrder(drawn);
-  const rings: Ring[] = [];
-  for (let k = 0; k < canonical.length; k++) rings.push(drawn[canonical[k]]);
-  const nests = nest(rings);
-  const order: number[] = [];
-  for (const { outer, holes } of nests) {
-    holes.sort((p, q) => p - q);
-    order.push(canonical[outer]);
-    for (let k = 0; k < holes.length; k++) order.push(canonical[holes[k]]);
-  }
-  const polygons = nests.map(({ outer, holes }) => ({ outer: rings[outer], holes: holes.map((hole) => rings[hole]) }));
+  const { polygons, order } = polygonsOf(drawn);
   const { movedFirst, movedLater } = bends;
   const rounding = verticesMoved > 0 || movedFirst + movedLater > 0 ? roundingOf(outlines) : 0;
   const steps = Math.max(movedFirst, rounding, positions.united) + movedLater;
@@ -149,6 +139,22 @@ export function assemble(arrangement: Arrangement, selected: Uint8Array): Combin
         return originsOf(arrangement, coveringEdges(arrangement, drawn[i], along));
       }),
   };
+}
+
+/** Rings as polygons in lexicographic order, and in which order their outer rings with the holes of each came in. */
+export function polygonsOf(drawn: readonly Ring[]): { polygons: Polygon[]; order: number[] } {
+  const canonical = canonicalOrder(drawn);
+  const rings: Ring[] = [];
+  for (let k = 0; k < canonical.length; k++) rings.push(drawn[canonical[k]]);
+  const nests = nest(rings);
+  const order: number[] = [];
+  for (const { outer, holes } of nests) {
+    holes.sort((p, q) => p - q);
+    order.push(canonical[outer]);
+    for (let k = 0; k < holes.length; k++) order.push(canonical[holes[k]]);
+  }
+  const polygons = nests.map(({ outer, holes }) => ({ outer: rings[outer], holes: holes.map((hole) => rings[hole]) }));
+  return { polygons, order };
 }
 
 /** Rings in lexicographic order: by their starts, where that is enough. */
