@@ -7,10 +7,12 @@ import { comesNear, MEETS, meetAsGiven } from "./grid/near-edge";
 import { requireFiniteLayers } from "./grid/outlines";
 import { type CombineResult, polygonsOf, type Selection, select } from "./output/select";
 
-/** Up to so many edges, crossings and operands this way is the shorter one. */
-const MOST_EDGES = 160;
-const MOST_CROSSINGS = 160;
+/** Up to so many edges, crossings and operands this way is the shorter one, while few of them lie side by side. */
+const MOST_EDGES = 600;
+const MOST_CROSSINGS = 200;
 const MOST_OPERANDS = 6;
+/** So many times an edge may be asked whether another one, or a crossing, comes near it; on the average. */
+const MOST_QUESTIONS = 40;
 
 /**
  * How far, in steps of the grid, everything has to keep from everything else. Rounding and bending move points by a few
@@ -89,6 +91,8 @@ let rings = 0;
 /** Edges by their least x. */
 const byX = new Int32Array(MOST_EDGES);
 const leastX = new Float64Array(MOST_EDGES);
+const bucketOf = new Int32Array(MOST_EDGES);
+const bucketEnd = new Int32Array(MOST_EDGES);
 
 const crossing: { x: Float64Array; y: Float64Array } = {
   x: new Float64Array(MOST_CROSSINGS),
@@ -99,6 +103,7 @@ const firstEdge = new Int32Array(MOST_CROSSINGS);
 const secondEdge = new Int32Array(MOST_CROSSINGS);
 const toLeft = new Uint8Array(MOST_CROSSINGS);
 let crossings = 0;
+let questionsLeft = 0;
 const pixel: Pixel = { x: 0, y: 0 };
 
 /** The crossings of edge e in its order are onEdge[onFirst[e]] to onEdge[onFirst[e + 1]]; its pieces begin at e + onFirst[e]. */
@@ -160,9 +165,10 @@ function load(operands: readonly Region[], grid: PixelGrid): boolean {
   return true;
 }
 
-/** Finds where edges cross; false where one comes near a vertex of another, or they are too many. */
+/** Finds where edges cross; false where one comes near a vertex of another, or there are too many to ask. */
 function findCrossings(): boolean {
   crossings = 0;
+  questionsLeft = MOST_QUESTIONS * vertices;
   sortByX();
   for (let k = 0; k < vertices; k++) {
     const e = byX[k];
@@ -173,6 +179,7 @@ function findCrossings(): boolean {
     for (let l = k + 1; l < vertices; l++) {
       const f = byX[l];
       if (leastX[f] > greatestX) break;
+      if (--questionsLeft < 0) return false;
       const j = next[f];
       if ((y[f] < leastY && y[j] < leastY) || (y[f] > greatestY && y[j] > greatestY)) continue;
       if (!meet(e, i, f, j)) return false;
@@ -181,10 +188,25 @@ function findCrossings(): boolean {
   return true;
 }
 
-/** Neighbours in the order of a ring are often in order: one by one. */
+/** By buckets of equal width, as many as edges, then one by one, which is soon done then. */
 function sortByX(): void {
+  let least = leastX[0];
+  let greatest = least;
+  for (let e = 1; e < vertices; e++) {
+    if (leastX[e] < least) least = leastX[e];
+    if (leastX[e] > greatest) greatest = leastX[e];
+  }
+  const scale = greatest > least ? (vertices - 1) / (greatest - least) : 0;
+  bucketEnd.fill(0, 0, vertices);
   for (let e = 0; e < vertices; e++) {
-    let at = e;
+    bucketOf[e] = (leastX[e] - least) * scale;
+    bucketEnd[bucketOf[e]]++;
+  }
+  for (let k = 1; k < vertices; k++) bucketEnd[k] += bucketEnd[k - 1];
+  for (let e = 0; e < vertices; e++) byX[--bucketEnd[bucketOf[e]]] = e;
+  for (let k = 1; k < vertices; k++) {
+    const e = byX[k];
+    let at = k;
     for (; at > 0 && leastX[byX[at - 1]] > leastX[e]; at--) byX[at] = byX[at - 1];
     byX[at] = e;
   }
@@ -213,7 +235,10 @@ function isNear(e: number, p: number): boolean {
 
 function areCrossingsClear(): boolean {
   for (let c = 0; c < crossings; c++)
-    for (let e = 0; e < vertices; e++) {
+    for (let k = 0; k < vertices; k++) {
+      const e = byX[k];
+      if (leastX[e] > crossing.x[c] + CLEAR) break;
+      if (--questionsLeft < 0) return false;
       if (e === firstEdge[c] || e === secondEdge[c]) continue;
       if (comesNear(x[e], y[e], x[next[e]], y[next[e]], crossing.x[c], crossing.y[c], CLEAR)) return false;
     }
@@ -275,23 +300,32 @@ function takeFaces(operands: readonly Region[], selection: Selection): void {
     windAround(start, r);
     // Below the lowest vertex the ring itself does not wind; between its two edges it does.
     if (turnsLeft(start, r)) winding[layer]++;
+    let side = sideTaken(layer, operands, selection);
     let e = start;
     do {
       for (let k = onFirst[e]; k <= onFirst[e + 1]; k++) {
-        const left = isTaken(operands, selection);
-        winding[layer]--;
-        const right = isTaken(operands, selection);
-        winding[layer]++;
-        if (left !== right) selected[left ? 2 * (e + k) : 2 * (e + k) + 1] = 1;
+        if (side !== NEITHER) selected[2 * (e + k) + side] = 1;
         if (k === onFirst[e + 1]) continue;
         // The left of the other edge is wound around once more than its right.
         const c = onEdge[k];
         const isFirst = firstEdge[c] === e;
         winding[layerOf[isFirst ? secondEdge[c] : firstEdge[c]]] += (toLeft[c] === 1) === isFirst ? -1 : 1;
+        side = sideTaken(layer, operands, selection);
       }
       e = next[e];
     } while (e !== start);
   }
+}
+
+const NEITHER = -1;
+
+/** Which half-edge of a piece with these winding numbers on its left has a face on its left that alone is taken: 0 or 1. */
+function sideTaken(layer: number, operands: readonly Region[], selection: Selection): 0 | 1 | typeof NEITHER {
+  const left = isTaken(operands, selection);
+  winding[layer]--;
+  const right = isTaken(operands, selection);
+  winding[layer]++;
+  return left === right ? NEITHER : left ? 0 : 1;
 }
 
 function lowestOf(r: number): number {
