@@ -57,7 +57,7 @@ export function inGeneralPosition(operands: readonly Region[], selection: Select
     polygons,
     report: {
       gridStep: grid.step,
-      movement: Math.max(movedFirst, movedFirst > 0 ? rounding() : 0) * grid.step,
+      movement: Math.max(movedFirst, movedFirst > 0 ? Math.sqrt(rounded) : 0) * grid.step,
       passes: crossings > 0 ? 2 : 1,
       intersections: crossings,
       pieces: polygons.length,
@@ -85,12 +85,17 @@ const offsetY = new Float64Array(MOST_EDGES);
 const layerOf = new Int32Array(MOST_EDGES);
 const given = { x, y, next, startX: offsetX, startY: offsetY, endX: offsetX, endY: offsetY };
 let vertices = 0;
+/** The greatest square of a vertex's distance from its pixel's centre, in steps. */
+let rounded = 0;
 /** Ring r has the vertices ringFirst[r] to ringFirst[r + 1]. */
 const ringFirst = new Int32Array(MOST_EDGES + 1);
 let rings = 0;
 /** Edges by their least x. */
 const byX = new Int32Array(MOST_EDGES);
 const leastX = new Float64Array(MOST_EDGES);
+/** A clear way below each edge, and its greatest y. */
+const leastY = new Float64Array(MOST_EDGES);
+const greatestY = new Float64Array(MOST_EDGES);
 const bucketOf = new Int32Array(MOST_EDGES);
 const bucketEnd = new Int32Array(MOST_EDGES);
 
@@ -134,6 +139,7 @@ let sources: number[][] = [];
 function load(operands: readonly Region[], grid: PixelGrid): boolean {
   vertices = 0;
   rings = 0;
+  rounded = 0;
   for (let k = 0; k < operands.length; k++)
     for (let r = 0; r < operands[k].rings.length; r++) {
       const ring = operands[k].rings[r];
@@ -148,8 +154,11 @@ function load(operands: readonly Region[], grid: PixelGrid): boolean {
         const row = grid.row(py);
         x[vertices] = column;
         y[vertices] = row;
-        offsetX[vertices] = grid.offsetX(px, column);
-        offsetY[vertices] = grid.offsetY(py, row);
+        const ox = grid.offsetX(px, column);
+        const oy = grid.offsetY(py, row);
+        offsetX[vertices] = ox;
+        offsetY[vertices] = oy;
+        rounded = Math.max(rounded, ox * ox + oy * oy);
         layerOf[vertices] = k;
         next[vertices] = vertices + 1;
         vertices++;
@@ -160,7 +169,10 @@ function load(operands: readonly Region[], grid: PixelGrid): boolean {
   ringFirst[rings] = vertices;
   for (let e = 0; e < vertices; e++) {
     if (Math.abs(x[next[e]] - x[e]) + Math.abs(y[next[e]] - y[e]) < 4 * CLEAR) return false;
-    leastX[e] = Math.min(x[e], x[next[e]]);
+    const i = next[e];
+    leastX[e] = Math.min(x[e], x[i]);
+    leastY[e] = Math.min(y[e], y[i]) - CLEAR;
+    greatestY[e] = Math.max(y[e], y[i]);
   }
   return true;
 }
@@ -174,15 +186,14 @@ function findCrossings(): boolean {
     const e = byX[k];
     const i = next[e];
     const greatestX = Math.max(x[e], x[i]) + CLEAR;
-    const leastY = Math.min(y[e], y[i]) - CLEAR;
-    const greatestY = Math.max(y[e], y[i]) + CLEAR;
+    const low = leastY[e];
+    const high = greatestY[e];
     for (let l = k + 1; l < vertices; l++) {
       const f = byX[l];
       if (leastX[f] > greatestX) break;
       if (--questionsLeft < 0) return false;
-      const j = next[f];
-      if ((y[f] < leastY && y[j] < leastY) || (y[f] > greatestY && y[j] > greatestY)) continue;
-      if (!meet(e, i, f, j)) return false;
+      if (leastY[f] > high || greatestY[f] < low) continue;
+      if (!meet(e, i, f, next[f])) return false;
     }
   }
   return true;
@@ -239,6 +250,7 @@ function areCrossingsClear(): boolean {
       const e = byX[k];
       if (leastX[e] > crossing.x[c] + CLEAR) break;
       if (--questionsLeft < 0) return false;
+      if (leastY[e] > crossing.y[c] || greatestY[e] < crossing.y[c] - CLEAR) continue;
       if (e === firstEdge[c] || e === secondEdge[c]) continue;
       if (comesNear(x[e], y[e], x[next[e]], y[next[e]], crossing.x[c], crossing.y[c], CLEAR)) return false;
     }
@@ -262,6 +274,12 @@ function cutIntoPieces(): void {
   for (let e = 0; e < vertices; e++) {
     const begin = onFirst[e];
     const end = onFirst[e + 1];
+    if (begin === end) {
+      pieceFrom[e + begin] = e;
+      pieceTo[e + begin] = next[e];
+      pieceLayer[e + begin] = layerOf[e];
+      continue;
+    }
     sortAlong(e, begin, end);
     for (let k = begin; k <= end; k++) {
       const p = e + k;
@@ -380,13 +398,6 @@ function movedByBending(): number | null {
     }
   }
   return most;
-}
-
-/** The greatest distance of a vertex from its pixel's centre, in steps. */
-function rounding(): number {
-  let most = 0;
-  for (let v = 0; v < vertices; v++) most = Math.max(most, offsetX[v] * offsetX[v] + offsetY[v] * offsetY[v]);
-  return Math.sqrt(most);
 }
 
 /** Simple rings along selected half-edges, as joinRings makes them; null where one runs straight on at a crossing. */
