@@ -1,4 +1,4 @@
-// The one-way rule: web and cli -> notation -> geometry. Nothing points back up, and the kernel stands alone.
+// The one-way rule: web -> notation -> geometry. Nothing points back up, and the kernel stands alone.
 /** Folders that stand on each other: none uses one that comes after it. */
 const floors = (folder, names) =>
   names.slice(0, -1).map((name, i) => ({

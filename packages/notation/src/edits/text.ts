@@ -1,6 +1,6 @@
 import type { TextEdit } from "../syntax";
 
-/** A number for the script: rounded to `decimals`, without trailing zeros or an exponent. */
+/** A number for the script: rounded to `decimals`, without trailing zeros; with an exponent from 1e21 on only. */
 export function writeNumber(value: number, decimals: number): string {
   const text = value.toFixed(Math.max(0, Math.min(17, decimals)));
   const short = text.includes(".") ? text.replace(/\.?0+$/, "") : text;

@@ -18,8 +18,17 @@ export interface Bends {
 }
 
 /**
- * Bends every edge through the pixels that it meets, and the pieces again, until nothing changes; null where that took
- * more rounds than points within the margin allow for. Vertices that something is bent to are marked as touched.
+ * Bends every edge through the hot pixels that it meets (those that hold a vertex or a crossing), and the pieces again,
+ * until nothing changes; null where that took more rounds than points within the margin allow for. Vertices that
+ * something is bent to are marked as touched.
+ *
+ *     a .            +---+             as given: the edge from a to b passes the hot pixel of p, not its centre
+ *         " - .  _   |   |
+ *                  " | -.|p _
+ *                    +---+    " - b
+ *
+ *     a - . _                          bent: one piece to p, one from there
+ *               " - . p - . _ b
  *
  * The first round asks edges as they were given: it puts their ends into the centres of pixels, too. It makes an
  * arrangement whose pieces meet only at nodes: a bent piece runs within the pixels' width of the edge that it came from,
