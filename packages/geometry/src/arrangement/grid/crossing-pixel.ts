@@ -126,14 +126,20 @@ function locate(edges: GivenEdges, e: number, f: number, pixel: Pixel): void {
   const sy = share * (uy + duy);
   const rx = sx + ox;
   const ry = sy + oy;
-  // Both determinants are off by 2 u of themselves (u = 2^-53) and by less than 8 u of these lengths, which offsets are
-  // multiplied with; the quotient, the edge, its product and the sum by u each.
-  const lengths = Math.abs(ux) + Math.abs(uy) + Math.abs(wx) + Math.abs(wy) + 2 * (Math.abs(vx) + Math.abs(vy)) + 8;
+  const lengths = lengthsOf(ux, uy, vx, vy, wx, wy);
   const slack = (1e-15 * lengths) / Math.abs(den);
   const isCertain = (r: number, s: number, along: number): boolean =>
     Math.abs(r - Math.floor(r) - 0.5) > 1e-15 * (Math.abs(s) + 1) + slack * (Math.abs(along) + 1);
   pixel.x = x[e] + (isCertain(rx, sx, ux) ? Math.round(rx) : roundedClosely(edges, e, f, 0, Math.floor(rx)));
   pixel.y = y[e] + (isCertain(ry, sy, uy) ? Math.round(ry) : roundedClosely(edges, e, f, 1, Math.floor(ry)));
+}
+
+/**
+ * What offsets, of half a step at most, are multiplied with in both determinants. Each determinant is off by 2 u of itself
+ * (u = 2^-53), and by less than 8 u of these lengths; the quotient, the edge, its product and the sum by u each.
+ */
+function lengthsOf(ux: number, uy: number, vx: number, vy: number, wx: number, wy: number): number {
+  return Math.abs(ux) + Math.abs(uy) + Math.abs(wx) + Math.abs(wy) + 2 * (Math.abs(vx) + Math.abs(vy)) + 8;
 }
 
 /**
@@ -174,7 +180,7 @@ function roundedClosely(edges: GivenEdges, e: number, f: number, axis: 0 | 1, fl
   const c = (offset - half) * denRest;
   const d = offset * den;
   const value = p - q + (pe - qe + (a + b + c + d));
-  const lengths = Math.abs(ux) + Math.abs(uy) + Math.abs(wx) + Math.abs(wy) + 2 * (Math.abs(vx) + Math.abs(vy)) + 8;
+  const lengths = lengthsOf(ux, uy, vx, vy, wx, wy);
   const sum = Math.abs(pe) + Math.abs(qe) + Math.abs(a) + Math.abs(b) + Math.abs(c) + Math.abs(d) + Math.abs(p - q);
   const bound = 1e-15 * (sum + lengths * (Math.abs(along) + Math.abs(half) + 2));
   // The difference of p and q is exact while they are within a factor of 2; and the place has to be the one that was meant.

@@ -4,8 +4,8 @@ import type { Outlines } from "../grid/outlines";
 import type { Pieces } from "./pieces";
 
 /**
- * Half-edge 2e runs along piece e, 2e + 1 back. `star` lists the half-edges that leave each node, from straight down
- * around by way of +x: those of node u are star[first[u]] to star[first[u + 1]]; `place[h]` is the index of h in it.
+ * The rotation system: half-edge 2e runs along piece e, 2e + 1 back, and `star` lists the half-edges that leave each node
+ * counterclockwise, from straight down on: those of node u are star[first[u]] to star[first[u + 1]]; `place[h]` is the index of h in it.
  */
 export interface Stars {
   first: Int32Array;
