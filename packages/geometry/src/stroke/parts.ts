@@ -12,9 +12,13 @@ const NEARLY_STOPS = 0.01;
 
 /** The segments of an outline with a length, cut where curves stop or nearly so (cusps, folds). */
 export function partsOf(subpath: Subpath): Part[] {
-  return segmentsWithJoin(subpath)
-    .filter(hasLength)
-    .flatMap((segment) => cutAt(segment, slowPlaces(segment, NEARLY_STOPS)));
+  const parts: Part[] = [];
+  for (const segment of segmentsWithJoin(subpath)) {
+    if (!hasLength(segment)) continue;
+    if (segment.kind === "line") parts.push({ segment, isInner: false });
+    else parts.push(...cutAt(segment, slowPlaces(segment, NEARLY_STOPS)));
+  }
+  return parts;
 }
 
 /** The same parts, each cut into `countOf` it, of equal extent in the parameter. */
