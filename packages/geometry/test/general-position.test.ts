@@ -2,8 +2,8 @@ import fc from "fast-check";
 import { combine, type Operand, type Operation, type Ring } from "../src";
 import { arrange } from "../src/arrangement/arrange";
 import { SELECTIONS } from "../src/arrangement/combine";
-import { inGeneralPosition } from "../src/arrangement/general-position";
 import { type CombineResult, select } from "../src/arrangement/output/select";
+import { inGeneralPosition } from "../src/arrangement/small/general-position";
 import { pairOf } from "./fuzz/families";
 
 const OPERATIONS: Operation[] = ["union", "intersection", "difference", "xor"];

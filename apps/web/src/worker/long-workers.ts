@@ -32,7 +32,7 @@ interface Job {
   end: (() => void) | null;
 }
 
-/** A worker that answers what nobody wants any more has so many milliseconds to finish before it is ended. */
+/** Milliseconds that a worker has to finish an answer that nobody wants any more; then it is ended. */
 const PATIENCE = 400;
 
 /** Workers for questions that take long: as many as there are cores, less one for the page. Questions wait for a free one. */

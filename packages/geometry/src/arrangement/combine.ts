@@ -1,8 +1,8 @@
 import { type Operand, OperandError, type Polygon, type Ring, type WindingRule } from "../polygon";
 import { arrange, type Region } from "./arrange";
 import { keepExamplesFor } from "./examples";
-import { inGeneralPosition } from "./general-position";
 import { type CombineResult, compareNumbers, type Selection, select } from "./output/select";
+import { inGeneralPosition } from "./small/general-position";
 import { TooManyCrossings } from "./snapping/meetings";
 
 export type Operation = "union" | "intersection" | "difference" | "xor";

@@ -10,7 +10,7 @@ import {
 import type { Shape } from "@vertexon/notation";
 import type { AskedSheet } from "../asked-sheet";
 
-/** A window of a target's pixels around a place, so many pixels to a plan unit. */
+/** A window of a target's pixels around a place; `scale` is pixels to a plan unit. */
 export interface PixelRequest {
   name: string;
   x: number;

@@ -48,7 +48,7 @@ export function Regions() {
         isChosen: chosen.includes(i),
       })),
       onPlace: (x, y) => {
-        // A region is told by the operands that it lies in.
+        // The operands that hold a place tell which region it is.
         const toggleIn = (inside: number[] | null): void => {
           const at = answer.regions.findIndex((region) => `${region.inside}` === `${inside}`);
           if (at >= 0) toggle(at);
