@@ -9,6 +9,7 @@ export type Pull = readonly (readonly [number, number])[];
 
 /** Relative to the number, or to 1: far above rounding, and little enough to be a direction. */
 const NUDGE = 1e-4;
+/** Less than this share of what the measure says is rounding. */
 const NO_STEP = 1e-6;
 /** A pull that differs from what the handle's own measure says by this share of it is another one. */
 const SAME = 1e-3;
@@ -34,7 +35,6 @@ export function pullOf(
     const [mx, my] = transformPoint(moved.map, moved.x, moved.y);
     const own: [number, number] = [(mx - x) / step, (my - y) / step];
     const said = stepOf(handle, driver);
-    // Less than that is rounding: it stays where it is.
     pull.push(Math.hypot(...own) > NO_STEP * Math.hypot(...said) ? own : [0, 0]);
     isAsItSays &&= Math.hypot(own[0] - said[0], own[1] - said[1]) <= SAME * Math.hypot(...said);
   }
