@@ -43,6 +43,20 @@ test("dragging the corner of what is turned about its own centre takes the whole
   await page.mouse.move(to.x, to.y, { steps: 6 });
   await page.mouse.up();
   await expect.poll(() => scriptText(page)).toContain("(70, 30)");
+
+  // What is fitted into a box stays there wherever its centre was.
+  await writeScript(
+    page,
+    "plan 120 by 100, y down\nburst = star(4, at: (20, 20), outer: 12, inner: 5).fit((10, 10), width: 60, height: 60)\n",
+  );
+  await expect(page.getByTestId("define-vertices")).toHaveText("8");
+  const [middle, aside] = [await onPage(page, 40, 40), await onPage(page, 50, 45)];
+  await page.mouse.move(middle.x, middle.y);
+  await page.mouse.down();
+  await page.mouse.move(aside.x, aside.y, { steps: 6 });
+  await page.mouse.up();
+  await expect(page.getByText("Dragging cannot move this: a later step")).toHaveCount(1);
+  expect(await scriptText(page)).toContain("at: (20, 20)");
 });
 
 test("dragging a control point of path data rewrites that number", async ({ page }) => {

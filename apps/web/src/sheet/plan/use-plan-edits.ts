@@ -25,7 +25,7 @@ import { isDriven } from "./grip-text";
 import { whyFixed } from "./why-fixed";
 
 const STAYS =
-  "This place stays where it is whatever its numbers are: what the script does to the shape afterwards puts it back. Change the numbers of that instead.";
+  "Dragging cannot move this: a later step of the script, such as fit or place, puts the shape there. Change the numbers of that step.";
 
 /** What is done on the plan, as edits of the script. */
 export function usePlanEdits(thread: SheetThread) {
@@ -53,9 +53,15 @@ export function usePlanEdits(thread: SheetThread) {
       setMoving(true);
       let pull: Pull | null = null;
       let isKnown = isUnmoved(has);
+      let isSaid = false;
       let last: [x: number, y: number, decimals: number] | null = null;
       const go = (): void => {
         if (!last || !isKnown) return;
+        if (stays(pull)) {
+          if (!isSaid) void message.info(STAYS);
+          isSaid = true;
+          return;
+        }
         const [x, y, decimals] = last;
         edit(
           (current) => {
@@ -75,7 +81,6 @@ export function usePlanEdits(thread: SheetThread) {
       void known?.then((found) => {
         pull = found;
         isKnown = true;
-        if (stays(pull) && last) void message.info(STAYS);
         go();
       });
       return {
