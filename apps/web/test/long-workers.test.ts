@@ -10,6 +10,7 @@ class StuckByFiles extends LongService {
   }
 }
 
+let last: FakeWorker | null = null;
 let started = 0;
 let ended = 0;
 
@@ -19,6 +20,7 @@ class FakeWorker extends EventTarget {
   private isOver = false;
   constructor() {
     super();
+    last = this;
     started++;
     const post = (to: EventTarget, data: unknown) =>
       setTimeout(() => !this.isOver && to.dispatchEvent(Object.assign(new Event("message"), { data })));
@@ -74,6 +76,18 @@ test("what fails is passed on, and the worker answers the next", async () => {
   await expect(workers.ask(source, "mesh", request, none).answer).rejects.toThrow();
   expect((await workers.ask(source, "mesh", { ...request, most: 4 }, none).answer)?.cells).toHaveLength(1);
   expect(started).toBe(1);
+});
+
+test("a worker that ends by itself is said, and another one answers the next", async () => {
+  const workers = new LongWorkers(1);
+  const attachments = [{ name: "never", content: "" }];
+  const lost = expect(workers.ask({ ...source, attachments }, "measures", { name: "a" }, none).answer).rejects.toThrow(
+    "memory",
+  );
+  last?.dispatchEvent(Object.assign(new Event("error"), { message: "out of memory" }));
+  await lost;
+  expect((await workers.ask(source, "measures", { name: "b" }, none).answer)?.area).toBeCloseTo(12, 9);
+  expect(started).toBe(2);
 });
 
 test("what a sweep has found is told on the way", async () => {

@@ -21,6 +21,9 @@ interface Helper {
   remote: Remote<LongService>;
   /** What it holds, so that it is not sent again. */
   attachments: readonly Attachment[];
+  /** Rejects when the worker itself ends, such as for lack of memory: it answers nothing any more. */
+  broken: Promise<never>;
+  isBroken: boolean;
   /** Hears of what is known of the present question. */
   tell: (soFar: unknown) => void;
 }
@@ -54,10 +57,13 @@ export class LongWorkers {
     const answer = new Promise<Answer<K>>((resolve, reject) => {
       job.run = async (helper) => {
         try {
-          if (helper.attachments !== attachments) await helper.remote.attach([...attachments]);
-          helper.attachments = attachments;
           helper.tell = (soFar) => job.isWanted && tell(soFar as Answer<K>);
-          const found = (await helper.remote.ask(script, kind, asked)) as Answer<K>;
+          const asking = async () => {
+            if (helper.attachments !== attachments) await helper.remote.attach([...attachments]);
+            helper.attachments = attachments;
+            return (await helper.remote.ask(script, kind, asked)) as Answer<K>;
+          };
+          const found = await Promise.race([asking(), helper.broken]);
           if (job.isWanted) resolve(found);
         } catch (error) {
           if (job.isWanted) reject(error as Error);
@@ -101,7 +107,8 @@ export class LongWorkers {
       void job.run(helper).finally(() => {
         if (!job.end) return; // its worker was ended
         over();
-        this.free.push(helper);
+        if (helper.isBroken) helper.worker.terminate();
+        else this.free.push(helper);
         this.next();
       });
     }
@@ -110,7 +117,24 @@ export class LongWorkers {
 
 function helperOf(): Helper {
   const worker = new Worker(new URL("./long.worker.ts", import.meta.url), { type: "module" });
-  const helper: Helper = { worker, remote: wrap<LongService>(worker), attachments: [], tell: () => {} };
+  let fail = (_: Error): void => {};
+  const broken = new Promise<never>((_, reject) => {
+    fail = reject;
+  });
+  broken.catch(() => undefined); // said by the question that waits, if any
+  const helper: Helper = {
+    worker,
+    remote: wrap<LongService>(worker),
+    attachments: [],
+    broken,
+    isBroken: false,
+    tell: () => {},
+  };
+  worker.addEventListener("error", (event) => {
+    event.preventDefault();
+    helper.isBroken = true;
+    fail(new Error(event.message || "the worker ended, perhaps for lack of memory"));
+  });
   worker.addEventListener("message", ({ data }) => {
     if (data && "soFar" in data) helper.tell(data.soFar);
   });

@@ -42,7 +42,7 @@ export interface SweepRequest {
   whole: boolean;
 }
 
-/** What was found is told at most so often, in milliseconds. */
+/** Milliseconds at least between two reports of what was found. */
 const PAUSE = 100;
 
 /** Evaluates the sheet with a number run over a range, and looks at one shape; tells what it has found on the way. */
