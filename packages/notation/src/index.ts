@@ -41,6 +41,7 @@ export type {
   PlanSettings,
   Progress,
 } from "./sheet/evaluated";
+export { resultsAmong } from "./sheet/results";
 export { Sheet } from "./sheet/sheet";
 export { unsavableIn } from "./sheet/unsavable";
 export type { Mend, Span, TextEdit } from "./syntax";

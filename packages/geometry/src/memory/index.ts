@@ -1,4 +1,4 @@
-/** Memory of large computations: typed arrays that grow, and what keeps compiled code from being thrown away. */
+/** Memory of large computations: typed arrays that grow, or are lent, and what keeps compiled code from being thrown away. */
 
 export { GrowingDoubles, GrowingInts } from "./growing";
 export { headOf } from "./head";

@@ -1,4 +1,5 @@
 import type { Bounds } from "@vertexon/geometry";
+import { resultsAmong } from "@vertexon/notation";
 import type { ShapeView, SheetView } from "@/worker/sheet-view";
 
 export interface NamedShape {
@@ -45,8 +46,8 @@ export function results(view: SheetView): readonly NamedShape[] {
 }
 
 function computeResults(view: SheetView): NamedShape[] {
-  const used = new Set(view.definitions.flatMap(({ value, dependsOn }) => (value?.type === "shape" ? dependsOn : [])));
-  return shapesOf(view).filter(({ definition }) => !used.has(definition));
+  const names = new Set(resultsAmong(view.definitions).map(({ name }) => name));
+  return shapesOf(view).filter(({ definition }) => names.has(definition));
 }
 
 /** The shape that a definition is about: itself, or the one that it asks. */

@@ -1,5 +1,5 @@
 import type { Bounds } from "@vertexon/geometry";
-import { namedShapesIn } from "@vertexon/notation";
+import { namedShapesIn, resultsAmong } from "@vertexon/notation";
 import type { AskedSheet } from "../asked-sheet";
 import { smallPicture } from "../small-picture";
 
@@ -15,10 +15,7 @@ export function thumbnail({ evaluated }: AskedSheet, { width, height }: Asked): 
   if (!evaluated) return null;
   const { plan, definitions } = evaluated;
   const box = { minX: plan.x, minY: plan.y, maxX: plan.x + plan.width, maxY: plan.y + plan.height };
-  // Results are the shapes that no other shape is made from.
-  const used = new Set(definitions.flatMap(({ value, dependsOn }) => (value?.type === "shape" ? dependsOn : [])));
-  const layers = definitions
-    .filter(({ name }) => !used.has(name))
+  const layers = resultsAmong(definitions)
     .map(({ name, value }) => (value ? namedShapesIn(name, value).map(([, shape]) => shape) : []))
     .filter((shapes) => shapes.length > 0)
     .flatMap((shapes, tone) =>
