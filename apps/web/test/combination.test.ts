@@ -1,4 +1,5 @@
 import { allRings, area, type Operation } from "@vertexon/geometry";
+import { DEFAULT_OPTIONS } from "@vertexon/notation";
 import fc from "fast-check";
 import { asking } from "./asking";
 
@@ -95,9 +96,9 @@ test("what is attached goes along to the ledger and into the edge table", () => 
   );
   const labels = ask("combination", { name: "both" })!.rings.flatMap((ring) => ring.told.map(({ label }) => label));
   expect(new Set(labels)).toEqual(new Set(["water, 0.9", "deck", "circle((50, 10), radius: 12)"]));
-  const { text, vertices } = ask("handoff", { name: "both", format: "edge-table", decimals: 4 })!;
-  const rows = text.trimEnd().split("\r\n").slice(1);
-  expect(rows).toHaveLength(vertices);
+  const emission = { targets: ["both"], format: "edge-table", options: DEFAULT_OPTIONS, file: null };
+  const { content, report } = ask("handoff", { emission: JSON.stringify(emission) })!;
+  const rows = String(content).trimEnd().split("\r\n").slice(1);
+  expect(rows).toHaveLength(report.vertices);
   expect(rows.filter((row) => row.includes(',"water, 0.9",')).length).toBeGreaterThan(10);
-  expect(ask("handoff", { name: "nothing", format: "edge-table", decimals: 4 })).toBeNull();
 });

@@ -1,11 +1,13 @@
 import { area, combine, signedDistance } from "@vertexon/geometry";
-import { type Shape, Sheet } from "@vertexon/notation";
+import { buildFiles, DEFAULT_OPTIONS, type Shape, Sheet, total } from "@vertexon/notation";
 import { driftwoodDogleg } from "../src/sample/driftwood-dogleg";
 import { mergeViews } from "../src/worker/merge-views";
 import type { FieldRequest } from "../src/worker/questions/field-picture";
 import { SheetService } from "../src/worker/sheet-service";
 import type { ShapeView } from "../src/worker/sheet-view";
 import { asking } from "./asking";
+
+const stoneAsWkt = JSON.stringify({ targets: ["stone"], format: "wkt", options: DEFAULT_OPTIONS, file: null });
 
 const service = new SheetService();
 const ask = asking(driftwoodDogleg.script);
@@ -60,7 +62,7 @@ test("edits give what the edited script gives", () => {
 test("a worker that takes up a sheet answers about it, and sends the next view whole", async () => {
   const other = new SheetService();
   other.restore(driftwoodDogleg.script);
-  expect(await other.ask("handoff", { name: "stone", format: "wkt", decimals: 3 })).toMatchObject({ vertices: 11 });
+  expect(await other.ask("handoff", { emission: stoneAsWkt })).toMatchObject({ report: { vertices: 11 } });
   expect(other.update(driftwoodDogleg.script).definitions.every((each) => typeof each === "object")).toBe(true);
 });
 
@@ -136,11 +138,28 @@ test("a field: its extremes, and a picture that is tinted inside only", () => {
   expect(upsideDown[4 * ((height - 1 - 232) * width + 62) + 3]).toBe(alpha(62, 232));
 });
 
-test("a hand-off is the shape's polygons", () => {
-  const { text, vertices } = ask("handoff", { name: "stone", format: "wkt", decimals: 3 })!;
-  expect(vertices).toBe(11);
-  expect(text).toMatch(/^POLYGON \(\(/);
-  expect(ask("handoff", { name: "bank", format: "wkt", decimals: 3 })).toBeNull();
+test("a hand-off is what the notation builds, with its lines in the order of the file", () => {
+  const { content, report, figures } = ask("handoff", { emission: stoneAsWkt })!;
+  expect(report.vertices).toBe(11);
+  expect(content).toMatch(/^LINESTRING \(/);
+  const [[, first]] = String(content).matchAll(/\((.*?),/g);
+  expect(first.split(" ").map(Number)).toEqual(
+    [...figures[0].lines[0].vertices.slice(0, 2)].map((v) => Number(v.toFixed(3))),
+  );
+});
+
+test("a wanted bound is split over the flattening and the digits", () => {
+  const asked = { targets: ["green"], format: "json" as const, options: DEFAULT_OPTIONS, file: null };
+  const reached = ask("reachBound", { asked, bound: 0.01 });
+  if ("problem" in reached) throw new Error(reached.problem);
+  const { tolerance, decimals } = reached;
+  const sheet = new Sheet();
+  const script = driftwoodDogleg.script.replace(/^tolerance .*$/m, `tolerance ${tolerance}`);
+  sheet.update(`${script}\nemit green as json, decimals ${decimals}\n`);
+  const { report } = buildFiles(sheet).at(-1)!;
+  expect(total(report.bound) + report.difference).toBeLessThanOrEqual(0.01);
+  expect(total(report.bound) + report.difference).toBeGreaterThan(0.004);
+  expect(ask("reachBound", { asked, bound: 1e-13 })).toHaveProperty("problem");
 });
 
 test("the operands' own order is kept: a difference is not symmetric", () => {

@@ -24,11 +24,7 @@ const viewOf = (name: string): SheetView => ({ name }) as unknown as SheetView;
 function hookOn(thread: SheetThread, first: Format | null) {
   return renderHook(
     ({ question }: { question: Format | null }) =>
-      useQuestion(
-        { thread, view: question?.view ?? null },
-        "handoff",
-        question && { name: "pond", format: question.format, decimals: 3 },
-      ),
+      useQuestion({ thread, view: question?.view ?? null }, "handoff", question && { emission: question.format }),
     { initialProps: { question: first } },
   );
 }
@@ -47,7 +43,7 @@ test("an answer goes when another word is asked, and stays for another evaluatio
   expect(result.current.answered).toBeNull();
   await settled(() => asked[0].answer("POLYGON"));
   expect(result.current).toMatchObject({
-    answered: { answer: "POLYGON", question: { format: "wkt" } },
+    answered: { answer: "POLYGON", question: { emission: "wkt" } },
     isNewest: true,
   });
 
@@ -62,7 +58,7 @@ test("an answer goes when another word is asked, and stays for another evaluatio
   await settled(() => asked[1].answer("POLYGON 2"));
   expect(result.current.answered).toBeNull();
   await settled(() => asked[2].answer("{}"));
-  expect(result.current).toMatchObject({ answered: { answer: "{}", question: { format: "json" } }, isNewest: true });
+  expect(result.current).toMatchObject({ answered: { answer: "{}", question: { emission: "json" } }, isNewest: true });
 });
 
 test("one question is on its way, and of those that come meanwhile only the newest is asked", async () => {

@@ -5,7 +5,6 @@ import {
   combineAll,
   convexHull,
   flattenPath,
-  handOff,
   locatePoint,
   operandOf,
   orientation,
@@ -16,6 +15,7 @@ import {
   transformPath,
 } from "../src";
 import { latticeOperand, looseOperand } from "./arbitraries";
+import { region, written } from "./figures";
 import { textOf } from "./oracles/validity";
 
 const place = fc.integer({ min: -4, max: 4 });
@@ -103,13 +103,13 @@ test("hand-offs at full precision hold the very doubles of any result", () => {
   fc.assert(
     fc.property(looseOperand, looseOperand, (a, b) => {
       const { polygons } = combine("xor", a, b);
-      const { text, rounding } = handOff("json", { polygons, sources: () => [] }, { name: "x", decimals: 17 });
-      const read = JSON.parse(text).polygons.flatMap((p: { outer: number[][]; holes: number[][][] }) => [
+      const { content, difference } = written("json", [region("x", polygons)], { decimals: 17 });
+      const read = JSON.parse(String(content)).polygons.flatMap((p: { outer: number[][]; holes: number[][][] }) => [
         p.outer,
         ...p.holes,
       ]);
       const rings = polygons.flatMap(({ outer, holes }) => [outer, ...holes]);
-      expect(rounding).toBeLessThan(1e-17);
+      expect(difference).toBeLessThan(1e-17);
       rings.forEach((ring, i) => {
         read[i].flat().forEach((value: number, k: number) => {
           expect(Math.abs(value - ring[k])).toBeLessThanOrEqual(1e-17);

@@ -17,6 +17,17 @@ export { isUnmoved, type Pull, pullOf, stays } from "./edits/pull";
 export { arcReadings } from "./edits/readings";
 export { applyEdits, writeNumber } from "./edits/text";
 export { type VertexChange, VertexChangeError, vertexEdits } from "./edits/vertices";
+export {
+  type Asked,
+  type BuiltFile,
+  buildFile,
+  buildFiles,
+  defaultFile,
+  type HandoffReport,
+  valuesOf,
+} from "./handoff/build-files";
+export { figuresOf, ownKind } from "./handoff/figures";
+export { DEFAULT_OPTIONS, type HandoffOptions, optionsText } from "./handoff/options";
 export { type Attachment, ImportError, type ImportPlan, planImport } from "./import";
 export { constants, type FunctionSignature, functions, methods, type Reading } from "./library";
 export {
@@ -47,6 +58,7 @@ export { unsavableIn } from "./sheet/unsavable";
 export type { Mend, Span, TextEdit } from "./syntax";
 export {
   type Combination,
+  type ErrorBound,
   type Field,
   type Grip,
   type Handle,
@@ -57,5 +69,6 @@ export {
   type Sources,
   shapesIn,
   type TrailRecord,
+  total,
   type Value,
 } from "./values";

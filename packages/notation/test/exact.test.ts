@@ -1,5 +1,5 @@
 import { flattenPath, keepCurves, signedArea } from "@vertexon/geometry";
-import { type Shape, Sheet } from "../src";
+import { type Shape, Sheet, total } from "../src";
 
 const shapeOf = (expression: string): Shape =>
   new Sheet().update(`tolerance 0.05\na = ${expression}`).definitions[0].value as Shape;
@@ -40,7 +40,7 @@ test.each([
   const found: Record<string, number> = {};
   for (const { kind } of path.subpaths.flatMap(({ segments }) => segments)) found[kind] = (found[kind] ?? 0) + 1;
   expect(found).toEqual(kinds);
-  expect(shape.curveError).toBeLessThan(1e-11);
+  expect(total(shape.curveBound)).toBeLessThan(1e-11);
   const fine = flattenPath(path, { tolerance: 1e-8 });
   expect(fine.subpaths.reduce((sum, { vertices }) => sum + signedArea(vertices), 0)).toBeCloseTo(area, 4);
 });

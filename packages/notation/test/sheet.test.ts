@@ -25,7 +25,9 @@ test("a whole sheet: settings, values, emission, no complaint", () => {
   expect(diagnostics).toEqual([]);
   expect(plan).toEqual({ x: 0, y: 0, width: 320, height: 310, yDown: true, unit: "px", density: 96 });
   expect(tolerance).toBe(0.05);
-  expect(emissions).toMatchObject([{ name: "green", format: "c-array", decimals: 3, file: "dogleg.h" }]);
+  expect(emissions).toMatchObject([
+    { targets: ["green"], format: "c-array", options: { decimals: 3 }, file: "dogleg.h" },
+  ]);
   const values = new Map(definitions.map(({ name, value }) => [name, value]));
   expect(values.get("elbow")).toMatchObject({ x: 232, y: 232 });
   const [lane, green] = [values.get("lane") as Shape, values.get("green") as Shape];

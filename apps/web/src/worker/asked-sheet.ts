@@ -59,6 +59,12 @@ export class AskedSheet {
     return this.sheet.valueIn(applyEdits(this.script, edits), name);
   }
 
+  /** What the whole sheet would come to if the script were edited. */
+  triedWhole(edits: readonly TextEdit[]): Evaluated {
+    this.isAway = true;
+    return this.sheet.update(applyEdits(this.script, edits));
+  }
+
   /** Back to the script after what was tried. */
   settle(): void {
     if (this.isAway && this.evaluated) this.update(this.script);

@@ -48,6 +48,7 @@ function describeValue(name: string, value: Value, nameOf: (shape: Shape) => str
     case "share":
     case "box":
     case "leg":
+    case "template":
       return { type: value.type };
     case "shape":
       return describeShape(value);

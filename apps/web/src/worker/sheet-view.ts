@@ -68,7 +68,7 @@ export type ValueView =
   | { type: "angle"; radians: number }
   | { type: "point"; x: number; y: number }
   | { type: "list"; length: number; shapes: { name: string; shape: ShapeView }[] }
-  | { type: "text" | "rule" | "word" | "truth" | "share" | "box" | "leg" }
+  | { type: "text" | "rule" | "word" | "truth" | "share" | "box" | "leg" | "template" }
   | ShapeView
   | ProbeView
   | FieldView;

@@ -1,6 +1,6 @@
 import { hasLength, type Path, pointAt, type Subpath } from "../path";
 import type { EdgeSources } from "./edge-sources";
-import { apart, runsOf, segmentOf } from "./runs";
+import { apart, runsOf, segmentsOf } from "./runs";
 import { withTrueEnds } from "./true-ends";
 
 export interface CurvedResult {
@@ -23,7 +23,7 @@ export function keepCurves(sources: readonly EdgeSources<unknown>[]): CurvedResu
     const { vertices } = edges;
     const given = runsOf(edges);
     for (const run of given) distance = Math.max(distance, apart(run, vertices));
-    const all = withTrueEnds(given, vertices).map(segmentOf);
+    const all = withTrueEnds(given, vertices).flatMap(segmentsOf);
     // Where curves only touch, what lies between two ends may shrink to nothing.
     const segments = all.some(hasLength) ? all.filter(hasLength) : all;
     const [x, y] = pointAt(segments[0], 0);

@@ -56,16 +56,32 @@ export function runsOf({ vertices, curves, curve, from, to }: EdgeSources<unknow
 /** Parameters nearer than this are one place of a segment. */
 const SAME = 1e-9;
 
-/** The part of its segment that a run stands for, in the direction of the ring, with the very ends. */
-export function segmentOf({ segment, from, to, start, end }: Run): Segment {
+/** What is further off its arc than this share of the radius was put on a vertex, not on the arc. */
+const OFF = 1e-9;
+
+/**
+ * The part of its segment that a run stands for, in the direction of the ring, with the very ends. A curve follows its ends; an
+ * arc that is told by its ends would become another one far from them, so short lines lead from its own ends to those.
+ */
+export function segmentsOf({ segment, from, to, start, end }: Run): Segment[] {
   const [x0, y0] = start;
-  const line: Segment = { kind: "line", x0, y0, x1: end[0], y1: end[1] };
-  if (segment.kind === "line" || from === to) return line;
+  const [x1, y1] = end;
+  if (segment.kind === "line" || from === to) return [{ kind: "line", x0, y0, x1, y1 }];
   const part = partOf(segment, Math.min(from, to), Math.max(from, to));
   const turned = to < from ? reversedSegment(part) : part;
-  if (turned.kind === "cubic") return { ...turned, x0, y0, x3: end[0], y3: end[1] };
-  if (turned.kind === "quadratic" || turned.kind === "rational") return { ...turned, x0, y0, x2: end[0], y2: end[1] };
-  return { ...turned, x0, y0, x1: end[0], y1: end[1] };
+  if (turned.kind === "cubic") return [{ ...turned, x0, y0, x3: x1, y3: y1 }];
+  if (turned.kind === "quadratic" || turned.kind === "rational") return [{ ...turned, x0, y0, x2: x1, y2: y1 }];
+  if (turned.kind === "line") return [{ ...turned, x0, y0, x1, y1 }];
+  const near = OFF * Math.max(Math.hypot(turned.ux, turned.uy), Math.hypot(turned.vx, turned.vy));
+  const isOn = (x: number, y: number, [px, py]: readonly number[]): boolean => Math.hypot(x - px, y - py) <= near;
+  const begins = isOn(turned.x0, turned.y0, start);
+  const finishes = isOn(turned.x1, turned.y1, end);
+  const arc = { ...turned, ...(begins ? { x0, y0 } : {}), ...(finishes ? { x1, y1 } : {}) };
+  return [
+    ...(begins ? [] : [{ kind: "line" as const, x0, y0, x1: arc.x0, y1: arc.y0 }]),
+    arc,
+    ...(finishes ? [] : [{ kind: "line" as const, x0: arc.x1, y0: arc.y1, x1, y1 }]),
+  ];
 }
 
 /** Places along each edge at which both forms are compared. */

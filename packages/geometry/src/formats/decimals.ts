@@ -1,9 +1,17 @@
-import type { Ring } from "../polygon";
+import type { NumberType, Style } from "./style";
 
 /** Throws RangeError for a count of decimals out of range. */
-export function requireDecimals(decimals: number): void {
-  if (!Number.isInteger(decimals) || decimals < 0 || decimals > 17)
-    throw new RangeError(`decimals must be a whole number from 0 to 17, not ${decimals}`);
+export function requireDecimals(decimals: number | "exact"): void {
+  if (decimals !== "exact" && !(Number.isInteger(decimals) && decimals >= 0 && decimals <= 17))
+    throw new RangeError(`decimals must be a whole number from 0 to 17, or exact, not ${decimals}`);
+}
+
+export type NumberText = (value: number) => string;
+
+/** How numbers are written, in a style. */
+export function numberText({ decimals, numbers }: Pick<Style, "decimals" | "numbers">): NumberText {
+  if (decimals !== "exact") return (value) => plainNumber(value, decimals);
+  return numbers === "float32" ? shortestSingle : shortestDouble;
 }
 
 /** Decimal without an exponent, without trailing zeros, without −0. */
@@ -14,17 +22,23 @@ export function plainNumber(value: number, decimals: number): string {
   return short === "-0" ? "0" : short;
 }
 
-export function effectOfRounding(rings: readonly Ring[], decimals: number): { rounding: number; merged: number } {
-  let rounding = 0;
-  let merged = 0;
-  for (const ring of rings) {
-    const n = ring.length;
-    const rounded = Float64Array.from(ring, (value) => Number(plainNumber(value, decimals)));
-    for (let i = 0; i < n; i += 2) {
-      rounding = Math.max(rounding, Math.hypot(rounded[i] - ring[i], rounded[i + 1] - ring[i + 1]));
-      const before = (i + n - 2) % n;
-      if (rounded[i] === rounded[before] && rounded[i + 1] === rounded[before + 1]) merged++;
-    }
+/** What a program holds after it has read a number. */
+export function asHeld(value: number, numbers: NumberType): number {
+  return numbers === "float32" ? Math.fround(value) : value;
+}
+
+/** The fewest digits that read back as the same double; −0 keeps its sign. */
+function shortestDouble(value: number): string {
+  return Object.is(value, -0) ? "-0.0" : String(value);
+}
+
+/** The fewest digits that read back as the nearest single. */
+function shortestSingle(value: number): string {
+  const single = Math.fround(value);
+  if (single === 0 || !Number.isFinite(single)) return shortestDouble(single);
+  for (let digits = 1; digits < 9; digits++) {
+    const text = single.toPrecision(digits);
+    if (Math.fround(Number(text)) === single) return String(Number(text));
   }
-  return { rounding, merged };
+  return String(Number(single.toPrecision(9)));
 }

@@ -1,7 +1,8 @@
-import type { EdgeSources } from "../curved";
-import type { MultiPolygon } from "../polygon";
+import type { Path } from "../path";
+import type { Figure, FigureKind } from "./figure";
+import type { Layout, NumberType, Style } from "./style";
 
-/** A form in which a shape is handed to another program. A further one is a file in forms/ and a row in forms.ts. */
+/** A form in which figures are handed to another program. A further one is a file in forms/ and a row in forms.ts. */
 export interface Form {
   title: string;
   /** The usual ending of its files, without the dot. */
@@ -9,31 +10,49 @@ export interface Form {
   mediaType: string;
   /** Whether curves stay curves in it: then what flattening left is no part of its error. */
   keepsCurves: boolean;
-  write(shape: HandedShape, options: HandoffOptions): Handoff;
-  /** The vertices that a text of it holds, x y …, ring by ring: what was written can be held against them. */
-  read(text: string): number[][];
+  holds: Holds;
+  /** What can be chosen for it beside the decimals; the first of each is taken when nothing is chosen. */
+  layouts: readonly Layout[];
+  numbers: readonly NumberType[];
+  /** Whether coordinates can be shares of the plan's box; yes where nothing is said. */
+  hasShares?: boolean;
+  /** The sense that its y has by its standard. */
+  axis?: "down" | "up";
+  /** Whether its coordinates count from the plan's corner: those of a box that the plan is laid over. */
+  isBox?: boolean;
+  /** What else is not as in the plan, in a sentence; null where all is. */
+  remark?(figures: readonly Figure[], style: Style): string | null;
+  write(figures: readonly Figure[], style: Style): string | Uint8Array;
+  /** What a program would read from it, figure by figure; shares no code with `write`. */
+  read(content: string | Uint8Array, style: Style): ReadFigure[];
 }
 
-export interface HandedShape {
-  polygons: MultiPolygon;
-  /** What its edges stand for, ring by ring: each polygon's outer ring, then its holes. Asked for by forms that tell it. */
-  sources(): readonly EdgeSources<string>[];
+/** What a form can tell apart. */
+export interface Holds {
+  kinds: readonly FigureKind[];
+  /** Open lines as open ones. */
+  open: boolean;
+  /** The names of its figures. */
+  names: boolean;
+  /** Its figures one by one; where names are held if nothing is said. */
+  figures?: boolean;
+  /** Lines one by one; yes where nothing is said. */
+  lines?: boolean;
+  /** Shapes without vertices; yes where nothing is said. */
+  empty?: boolean;
 }
 
-export interface HandoffOptions {
-  /** The name in the program; characters that no identifier may hold become underscores. */
-  name: string;
-  /** Digits after the decimal point, 0 to 17. */
-  decimals: number;
+/** What was read back. */
+export interface ReadFigure {
+  lines: { points: number[]; closed: boolean }[];
+  /** Where curves are kept. */
+  path?: Path;
+  indices?: number[];
+  numbers?: number[];
 }
 
-export interface Handoff {
-  text: string;
-  vertices: number;
-  /** Where curves are kept: how many segments are curves, and how many are lines. */
-  segments?: { curves: number; lines: number };
-  /** No vertex moved further than this when it was rounded, in plan units. */
-  rounding: number;
-  /** Vertices that became equal to the one before them in their ring. */
-  merged: number;
-}
+export const ALL_KINDS: readonly FigureKind[] = ["region", "outline", "triangles", "points", "numbers"];
+/** What maps and drawings hold. */
+export const SHAPES_AND_POINTS: readonly FigureKind[] = ["region", "outline", "points"];
+export const SHAPES: readonly FigureKind[] = ["region", "outline"];
+export const DOUBLES: readonly NumberType[] = ["float64"];

@@ -1,26 +1,58 @@
-import type { Form, HandedShape, Handoff, HandoffOptions } from "./form";
+import type { Form } from "./form";
 import { cArray } from "./forms/c-array";
+import { cpp } from "./forms/cpp";
+import { cssPath } from "./forms/css-path";
+import { cssPolygon } from "./forms/css-polygon";
+import { csv } from "./forms/csv";
 import { edgeTable } from "./forms/edge-table";
+import { geojson } from "./forms/geojson";
+import { glsl } from "./forms/glsl";
+import { go } from "./forms/go";
+import { java } from "./forms/java";
 import { json } from "./forms/json";
+import { kotlin } from "./forms/kotlin";
+import { python } from "./forms/python";
+import { rust } from "./forms/rust";
+import { svg } from "./forms/svg";
 import { svgCurves } from "./forms/svg-curves";
 import { svgPath } from "./forms/svg-path";
+import { swift } from "./forms/swift";
+import { template } from "./forms/template";
 import { typescript } from "./forms/typescript";
+import { wgsl } from "./forms/wgsl";
+import { wkb } from "./forms/wkb";
 import { wkt } from "./forms/wkt";
 
 /** The forms by their names in the notation, in the order in which they are offered. */
 export const handoffForms = {
   typescript,
   "c-array": cArray,
+  cpp,
+  rust,
+  python,
+  java,
+  swift,
+  kotlin,
+  go,
+  glsl,
+  wgsl,
   json,
   "svg-path": svgPath,
   "svg-curves": svgCurves,
+  svg,
+  "css-polygon": cssPolygon,
+  "css-path": cssPath,
   wkt,
+  wkb,
+  geojson,
+  csv,
   "edge-table": edgeTable,
+  template,
 } satisfies Record<string, Form>;
 
 export type HandoffFormat = keyof typeof handoffForms;
 
-/** Writes a shape in a form. Throws RangeError for a count of decimals out of range. */
-export function handOff(format: HandoffFormat, shape: HandedShape, options: HandoffOptions): Handoff {
-  return handoffForms[format].write(shape, options);
+/** A form by its name. */
+export function formOf(format: HandoffFormat): Form {
+  return handoffForms[format];
 }

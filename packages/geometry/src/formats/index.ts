@@ -1,9 +1,28 @@
 /**
- * Polygons as text for other programs: source code, JSON, SVG path data and well-known text; outlines with curves as path
- * data; edges as a table with what they stand for.
+ * What is handed to other programs: source code, JSON, path data, documents, well-known text and binary, tables, style sheets,
+ * and forms of one's own.
  *
- * Rings keep the kernel's sense: outer rings positive, holes negative. Numbers are rounded to a count of decimals; how far
- * that moves a vertex is part of the result, and so is every vertex that rounding made equal to the one before it.
+ * Things are figures: a region by its rings, an outline by its own lines, triangles, points, numbers. They are placed in the
+ * target's coordinates, written by a form, read back by a reader that shares no code with the writer, and compared.
+ * Regions keep the kernel's sense in the target, too: outer rings positive, holes negative; outlines keep their own.
  */
-export type { Form, HandedShape, Handoff, HandoffOptions } from "./form";
-export { type HandoffFormat, handOff, handoffForms } from "./forms";
+export {
+  type Figure,
+  type FigureKind,
+  type FigureLine,
+  numbersFigure,
+  outlineFigure,
+  pathOfLines,
+  pointsFigure,
+  regionFigure,
+  SHAPE_KINDS,
+  type ShapeKind,
+  trianglesFigure,
+} from "./figure";
+export { ALL_KINDS, type Form, type Holds, type ReadFigure } from "./form";
+export { formOf, type HandoffFormat, handoffForms } from "./forms";
+export { type Handoff, handOff } from "./hand-off";
+export { identifier } from "./names";
+export { INDEX_TYPES, type IndexType, LAYOUTS, type Layout, NUMBER_TYPES, type NumberType, type Style } from "./style";
+export { AS_PLANNED, type Target } from "./target";
+export { type Pieces, PLACES, PLAIN_PIECES, problemIn } from "./template/pieces";

@@ -10,7 +10,10 @@ const NEAR = 0.02;
 
 /** Outlines that come back to their start, or are used as areas, but were never closed; polygons that repeat it. */
 export function checkClosing({ definitions, emissions, statementOf }: SheetFacts): SheetFound[] {
-  const asArea = new Set([...usedAsAreas(definitions), ...emissions.map(({ definition }) => definition)]);
+  const asArea = new Set([
+    ...usedAsAreas(definitions),
+    ...emissions.filter(({ options }) => options.as === "region").flatMap((each) => each.definitions),
+  ]);
   return definitions.flatMap(({ name, value }) => {
     const { statement, text, from } = statementOf(name);
     const call = writtenCall(statement.value);

@@ -24,6 +24,7 @@ const highlighted = parser.configure({
       ParameterName: tags.attributeName,
       Text: tags.string,
       Comment: tags.lineComment,
+      OptionName: tags.keyword,
       Word: tags.name,
       "Format/...": tags.name,
     }),

@@ -71,8 +71,12 @@ function visit(statement: Statement, note: Note): void {
     const hidden = statement.parameters.map(({ name }) => name);
     for (const { default: value } of statement.parameters) if (value) visitExpression(value, note, hidden);
     visitExpression(statement.body, note, hidden);
-  } else if (statement.kind === "emit") note(statement.name, false, statement.nameSpan, false);
-  else if (statement.kind === "picture" && statement.clip) note(statement.clip.name, false, statement.clip.span, false);
+  } else if (statement.kind === "emit") {
+    for (const { name, nameSpan } of statement.targets) note(name, false, nameSpan, false);
+    for (const { name, value } of statement.options)
+      if (name === "with" && value?.kind === "name") note(value.name, false, value, false);
+  } else if (statement.kind === "picture" && statement.clip)
+    note(statement.clip.name, false, statement.clip.span, false);
 }
 
 function visitExpression(e: Expression, note: Note, hidden: readonly string[]): void {

@@ -1,4 +1,5 @@
 import { combineAll, type FillRule, type Operation, operandOf, polygonPath, traceEdges } from "@vertexon/geometry";
+import { after, greatest } from "../values/error-bound";
 import { once, onceFor } from "../values/once";
 import { Shape } from "../values/shape";
 
@@ -12,15 +13,14 @@ export function combineShapes(
     operation,
     operands.map(({ shape }) => shape.operand),
   );
-  const carried = operands.reduce((most, { shape }) => Math.max(most, shape.error), 0) + report.movement;
   return new Shape({
     outline: {
       subpaths: operandOf(polygons).rings.flatMap((ring) => polygonPath(ring).subpaths),
     },
     fillRule: "nonzero",
     tolerance,
-    carried,
-    carriedByCurves: Math.max(0, ...operands.map(({ shape }) => shape.curveError)) + report.movement,
+    carried: after(greatest(operands.map(({ shape }) => shape.bound)), { snapping: report.movement }),
+    carriedByCurves: after(greatest(operands.map(({ shape }) => shape.curveBound)), { snapping: report.movement }),
     handles: operands.flatMap(({ shape }) => shape.handles),
     combination: { operation, operands: [...operands], report },
     polygons,
@@ -47,7 +47,7 @@ export function compoundOf(shapes: readonly Shape[], fillRule: FillRule): Shape 
     outline: { subpaths: shapes.flatMap(({ outline }) => outline.subpaths) },
     fillRule,
     tolerance,
-    carried: Math.max(...shapes.map(({ carried }) => carried)),
+    carried: greatest(shapes.map(({ carried }) => carried)),
     handles: shapes.flatMap(({ handles }) => handles),
     sources: shapes.some(({ isTraced }) => isTraced)
       ? onceFor((label) => parts.flatMap((part) => part.edgeSources(label)))

@@ -11,6 +11,7 @@ import { shapeMethods } from "./methods";
 import { outlineFunctions } from "./outlines";
 import { shapeFunctions } from "./shapes";
 import type { FunctionSignature, MethodSignature } from "./signature";
+import { template } from "./template";
 
 export type { Reading } from "./arc-readings";
 export { combineShapes } from "./combined-shapes";
@@ -28,6 +29,7 @@ export const functions: ReadonlyMap<string, FunctionSignature> = new Map(
     ...attachedFunctions,
     ...measuringFunctions,
     ...arithmeticFunctions,
+    template,
   ].map((f) => [f.name, f]),
 );
 

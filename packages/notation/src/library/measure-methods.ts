@@ -1,4 +1,5 @@
 import { enclosingBox, enclosingCircle, inscribedCircle, operandOf } from "@vertexon/geometry";
+import { after } from "../values/error-bound";
 import { boxAround, circleFrom, curvesAlong } from "../values/outlines-from";
 import type { Shape } from "../values/shape";
 import { ArgumentError, type MethodSignature } from "./signature";
@@ -22,7 +23,7 @@ export const measureMethods: MethodSignature[] = [
       if (form === "circle") {
         const circle = enclosingCircle(points);
         if (!circle) throw new ArgumentError("in", "the shape has no vertices to enclose");
-        return circleFrom(shape, circle, shape.error);
+        return circleFrom(shape, circle, shape.bound);
       }
       if (form === "upright") return boxAround(shape);
       const box = enclosingBox(points);
@@ -39,7 +40,7 @@ export const measureMethods: MethodSignature[] = [
     run(shape) {
       const circle = largestInside(shape);
       if (!circle) throw new ArgumentError("", "nothing inside the shape is wide enough for a circle");
-      return circleFrom(shape, circle, shape.error + circle.bound - circle.radius);
+      return circleFrom(shape, circle, after(shape.bound, { derived: circle.bound - circle.radius }));
     },
   },
   {

@@ -1,4 +1,5 @@
 import { polygonPath } from "@vertexon/geometry";
+import { EXACT } from "../values/error-bound";
 import { joined, pointHandle, pointHandles } from "../values/handles";
 import { axisOrigin, type MaybeOrigin, shifted } from "../values/origin";
 import { OutlineBuilder } from "../values/outline-builder";
@@ -323,7 +324,7 @@ function spiral(args: Bound, sheet: SheetContext): Shape {
     outline: polygonPath(points, false),
     fillRule: "nonzero",
     tolerance,
-    carried: ((angle / count) ** 2 * second) / 8,
+    carried: { ...EXACT, derived: ((angle / count) ** 2 * second) / 8 },
     centre: at,
     handles: [
       ...pointHandles([at]),

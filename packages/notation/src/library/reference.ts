@@ -1,3 +1,4 @@
+import { formOf, type HandoffFormat, handoffForms } from "@vertexon/geometry";
 import type { Attachment } from "../import";
 import type { ShareOf } from "../values/lengths";
 import { constants, type FunctionSignature, functions, methods } from ".";
@@ -46,7 +47,26 @@ export function referenceMarkdown(): string {
     [...constants]
       .map(([name, value]) => `\`${name}\` (a ${value.type === "rule" ? "fill rule" : value.type})`)
       .join(", "),
+    "### Forms of hand-off",
+    formsTable(),
   ].join("\n\n");
+}
+
+/** The forms with what each can hold, and what can be chosen for it. */
+function formsTable(): string {
+  const rows = (Object.keys(handoffForms) as HandoffFormat[]).map((format) => {
+    const { title, ending, holds, layouts, numbers, keepsCurves } = formOf(format);
+    const kept = [
+      ...holds.kinds.filter((kind) => kind !== "region" && kind !== "outline"),
+      ...(holds.open ? [] : ["no open lines"]),
+      ...(keepsCurves ? ["true curves"] : []),
+      ...(holds.names ? [] : ["no names"]),
+    ];
+    const list = (words: readonly string[]): string => words.join(", ") || "–";
+    return `| \`${format}\` | ${title} | .${ending} | ${list(kept)} | ${list(layouts)} | ${numbers.length > 1 ? list(numbers) : "–"} |`;
+  });
+  const head = "| form | | file | beside regions and outlines | layouts | numbers |\n|---|---|---|---|---|---|";
+  return `${head}\n${rows.join("\n")}`;
 }
 
 /** What a share of a parameter is of, in words. */

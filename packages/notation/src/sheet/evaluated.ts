@@ -1,4 +1,5 @@
 import type { HandoffFormat } from "@vertexon/geometry";
+import type { HandoffOptions } from "../handoff/options";
 import type { Mend, Span } from "../syntax";
 import type { Value } from "../values";
 
@@ -55,12 +56,12 @@ export interface Definition {
 
 export interface Emission {
   span: Span;
-  /** The expression of the shape: a name, or an item of a list such as `posts.at(2)`. */
-  name: string;
-  /** The definition that it is, or is an item of. */
-  definition: string;
+  /** What is handed off: names, or items of lists such as `posts.at(2)`; none for all results. */
+  targets: string[];
+  /** The definitions that those are, or are items of; of all results theirs. */
+  definitions: string[];
   format: HandoffFormat;
-  decimals: number;
+  options: HandoffOptions;
   file: string | null;
 }
 

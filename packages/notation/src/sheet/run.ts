@@ -1,9 +1,12 @@
-import { type HandoffFormat, handoffForms } from "@vertexon/geometry";
+import { type Form, formOf, type HandoffFormat, handoffForms } from "@vertexon/geometry";
+import { notHandedOff } from "../handoff/figures";
+import { DEFAULT_OPTIONS, emitOptions, type HandoffOptions } from "../handoff/options";
 import { constants, functions } from "../library";
 import { foreignName } from "../messages/foreign-words";
 import { misspelled } from "../messages/misspelled";
 import {
   type DefinitionStatement,
+  type EmitTarget,
   type Expression,
   type Extent,
   ScriptError,
@@ -12,14 +15,13 @@ import {
   type Statement,
   type StatementText,
 } from "../syntax";
-import { describe, namedShapesIn, type Value } from "../values";
+import { describe, type Value } from "../values";
 import type { SheetFunction } from "./evaluate";
 import type { Definition, Diagnostic, Emission, OwnFunction, Picture, PlanSettings } from "./evaluated";
 import { unsavableIn } from "./unsavable";
 
 const DEFAULT_PLAN: PlanSettings = { x: 0, y: 0, width: 320, height: 240, yDown: true, unit: "px", density: 96 };
 const DEFAULT_TOLERANCE = 0.05;
-const DEFAULT_DECIMALS = 3;
 
 export interface ParsedStatement extends StatementText {
   statement: Statement | ScriptError;
@@ -190,35 +192,30 @@ export class Run {
     return otherwise;
   }
 
-  readEmissions(kept: ReadonlyMap<string, Computed>): Emission[] {
+  readEmissions(kept: ReadonlyMap<string, Computed>, results: () => string[]): Emission[] {
     return this.ofKind("emit").flatMap(({ from, statement }) => {
-      const { format, formatSpan, decimals, file } = statement;
-      const shape = this.emitted(from, statement, kept);
+      const { format, formatSpan, targets } = statement;
+      const found = targets.map((target) => this.emitted(from, target, kept));
       if (!Object.hasOwn(handoffForms, format)) {
         const known = Object.keys(handoffForms);
         const otherwise = `; there are ${known.join(", ")}`;
-        this.reportError(from, misspelled(formatSpan, `no format "${format}"`, format, known, otherwise));
+        this.reportError(from, misspelled(formatSpan, `no form "${format}"`, format, known, otherwise));
         return [];
       }
-      let digits = DEFAULT_DECIMALS;
-      if (decimals) {
-        const whole = decimals.kind === "number" && Number.isInteger(decimals.value) && decimals.value <= 17;
-        if (whole) digits = decimals.value;
-        else this.report(from, decimals, "decimals must be written as a whole number from 0 to 17");
-      }
-      if (!shape) return [];
+      const how = this.emitOptions(from, statement, formOf(format as HandoffFormat), kept);
+      const all = targets.length ? targets.map(({ name }) => name) : results();
+      if (targets.length === 0 && all.length === 0)
+        this.report(from, formatSpan, "there is no result to emit: define a shape first");
+      const expressions = found.filter((expression) => expression !== null);
+      if (!how || expressions.length < targets.length || all.length === 0) return [];
       const span = { from: from + statement.from, to: from + statement.to };
-      const definition = statement.name;
-      return [{ span, name: shape, definition, format: format as HandoffFormat, decimals: digits, file }];
+      return [{ span, targets: expressions, definitions: all, format: format as HandoffFormat, ...how }];
     });
   }
 
-  /** The expression of the shape that is emitted; null where there is none, which is reported. */
-  private emitted(
-    from: number,
-    { name, nameSpan, items }: Extract<Statement, { kind: "emit" }>,
-    kept: ReadonlyMap<string, Computed>,
-  ): string | null {
+  /** The expression of what is emitted; null where it cannot be, which is reported. */
+  private emitted(from: number, target: EmitTarget, kept: ReadonlyMap<string, Computed>): string | null {
+    const { name, nameSpan, items } = target;
     if (!this.definitions.has(name)) {
       this.reportError(from, unknownName(name, nameSpan, this));
       return null;
@@ -239,15 +236,51 @@ export class Run {
       value = value.items[index];
       expression += `.at(${index})`;
     }
-    if (value?.type === "shape") return expression;
-    if (value?.type === "list") {
-      const shapes = namedShapesIn(expression, value);
-      const hint = shapes.length ? `: emit its shapes one by one, such as ${shapes[0][0]}` : " without a shape";
-      const place = { from: nameSpan.from, to: items.at(-1)?.span.to ?? nameSpan.to };
-      this.report(from, place, `"${expression}" is a list${hint}`);
-    } else if (value)
-      this.report(from, nameSpan, `only a shape has vertices to emit; "${expression}" is ${describe(value)}`);
-    return null;
+    if (!value) return null;
+    const problem = notHandedOff(expression, value);
+    if (problem) this.report(from, { from: nameSpan.from, to: items.at(-1)?.span.to ?? nameSpan.to }, problem);
+    return problem ? null : expression;
+  }
+
+  /** How something is emitted; null where something is wrong with it, which is reported: no file is half right. */
+  private emitOptions(
+    from: number,
+    { options: written }: Extract<Statement, { kind: "emit" }>,
+    form: Form,
+    kept: ReadonlyMap<string, Computed>,
+  ): { options: HandoffOptions; file: string | null } | null {
+    let options = DEFAULT_OPTIONS;
+    let file: string | null = null;
+    const errors: ScriptError[] = [];
+    const wrong = (span: Span, message: string): void => void errors.push(new ScriptError(span, message));
+    written.forEach(({ name, nameSpan, value }, i) => {
+      const option = emitOptions.get(name);
+      if (written.findIndex((each) => each.name === name) < i) wrong(nameSpan, `"${name}" is said already`);
+      else if (name === "to") {
+        if (value?.kind === "text") file = value.value;
+        else wrong(value ?? nameSpan, 'to takes a file\'s name, such as to "pond.ts"');
+      } else if (!option) {
+        const known = [...emitOptions.keys(), "to"];
+        errors.push(misspelled(nameSpan, `no option "${name}"`, name, known, `; there are ${known.join(", ")}`));
+      } else {
+        const said = option.read(value);
+        if (said) options = { ...options, ...said };
+        else wrong(value ?? nameSpan, option.takes ? `${name} takes ${option.takes}` : `${name} stands alone`);
+      }
+    });
+    for (const { name, nameSpan } of errors.length ? [] : written) {
+      const problem = emitOptions.get(name)?.problem?.(options, form);
+      if (problem) wrong(nameSpan, `${name}: ${problem}`);
+    }
+    const template = written.find(({ name }) => name === "with")?.value;
+    if (options.with && template) {
+      const value = kept.get(options.with)?.value;
+      if (!this.definitions.has(options.with)) errors.push(unknownName(options.with, template, this));
+      else if (value && value.type !== "template")
+        wrong(template, `only a template says how to write; "${options.with}" is ${describe(value)}`);
+    }
+    for (const error of errors) this.reportError(from, error);
+    return errors.length ? null : { options, file };
   }
 
   /** Settings of a picture are plain numbers, as those of the plan are. */

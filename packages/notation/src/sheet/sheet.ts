@@ -1,4 +1,5 @@
 import { checkDefinition, checkSheet, type Finding, gathered, type SheetFinding, statementsOf } from "../checks";
+import { valuesOf } from "../handoff/build-files";
 import { type Attachment, ImportError, type Imported, readImport } from "../import";
 import { reasonOf } from "../messages/reason";
 import {
@@ -61,6 +62,8 @@ export class Sheet {
     compute(name: string): Kept;
     settings: { plan: PlanSettings; tolerance: number };
   } | null = null;
+  /** The last evaluation as a whole. */
+  evaluated: Evaluated | null = null;
   private attachments = new Map<string, { content: string; read: Imported | Error | null }>();
 
   /** Says what is attached to the sheet; counts from the next evaluation on. */
@@ -82,7 +85,8 @@ export class Sheet {
     this.last = { run, compute, settings };
     const { plan, tolerance } = settings;
     const definitions = run.describeDefinitions(this.kept);
-    const emissions = run.readEmissions(this.kept);
+    const results = (): string[] => valuesOf(definitions, []).map(([name]) => name);
+    const emissions = run.readEmissions(this.kept, results);
     const isPicture = (file: string): boolean => /^data:image\//.test(this.attachments.get(file)?.content ?? "");
     const pictures = run.readPictures(this.kept, isPicture, () => [...this.attachments.keys()].filter(isPicture));
     const statementOf = (name: string) => run.definitions.get(name)!;
@@ -92,7 +96,7 @@ export class Sheet {
     };
     const facts = { script, plan, definitions, emissions, statementOf, sourceOf };
     this.reportFindings(run, [...findingsOf(run, this.kept), ...checkSheet(facts)]);
-    return {
+    this.evaluated = {
       plan,
       tolerance,
       toleranceSpan: run.toleranceSpan(),
@@ -103,6 +107,7 @@ export class Sheet {
       diagnostics: run.diagnostics(),
       recomputed,
     };
+    return this.evaluated;
   }
 
   /** What one definition comes to in a script, or null; of all others only what it needs is computed. */

@@ -87,15 +87,26 @@ export type Statement =
     } & Span)
   | ({
       kind: "emit";
-      name: string;
-      nameSpan: Span;
-      /** The index of an item in the list of that name, and so on in the lists inside; places of the indices with them. */
-      items: { index: number; span: Span }[];
+      /** What is handed off; nothing for all results. */
+      targets: EmitTarget[];
       format: string;
       formatSpan: Span;
-      decimals: Expression | null;
-      file: string | null;
+      options: EmitOption[];
     } & Span);
+
+export interface EmitTarget {
+  name: string;
+  nameSpan: Span;
+  /** The index of an item in the list of that name, and so on in the lists inside; places of the indices with them. */
+  items: { index: number; span: Span }[];
+}
+
+/** How it is handed off, in a word and what the word takes, if it takes something. */
+interface EmitOption {
+  name: string;
+  nameSpan: Span;
+  value: Expression | null;
+}
 
 export type DefinitionStatement = Extract<Statement, { kind: "definition" }>;
 

@@ -121,20 +121,21 @@ class Builder {
         };
       }
       default: {
-        const emitted = node.getChild("ShapeName")!;
-        const name = emitted.getChild("Name")!;
         const format = node.getChild("Format")!;
-        const decimals = node.getChild("Decimals")?.getChild("Expression");
-        const file = node.getChild("FileName")?.getChild("Text");
         return {
           kind: "emit",
-          name: this.read(name),
-          nameSpan: spanOf(name),
-          items: emitted.getChildren("Item").map((item) => this.itemIndex(item)),
+          targets: node.getChildren("ShapeName").map((target) => {
+            const name = target.getChild("Name")!;
+            const items = target.getChildren("Item").map((item) => this.itemIndex(item));
+            return { name: this.read(name), nameSpan: spanOf(name), items };
+          }),
           format: this.read(format).replace(/\s/g, ""),
           formatSpan: spanOf(format),
-          decimals: decimals ? this.expression(decimals) : null,
-          file: file ? this.read(file).slice(1, -1) : null,
+          options: node.getChildren("Option").map((option) => {
+            const name = option.getChild("OptionName")!;
+            const value = option.getChild("Expression");
+            return { name: this.read(name), nameSpan: spanOf(name), value: value ? this.expression(value) : null };
+          }),
           ...span,
         };
       }

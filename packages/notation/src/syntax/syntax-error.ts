@@ -73,7 +73,7 @@ function expectedAt(place: SyntaxNode, text: string, at: number): string {
     return "if CONDITION then VALUE else VALUE";
   if (statement[1] === "picture") return 'picture "FILE", then at (x, y), scale S, fade 60%, clip NAME';
   if (statement[1] === "tolerance") return "a number after tolerance";
-  if (statement[1] === "emit") return 'emit NAME as FORMAT, decimals COUNT, to "FILE"';
+  if (statement[1] === "emit") return 'emit NAME as FORM, then decimals COUNT, to "FILE"';
   if (!statement[2]) return `"=" after the name "${statement[1]}"`;
   for (let node: SyntaxNode | null = place; node; node = node.parent)
     if (node.name === "Arguments" || node.name === "Tuple") return 'a comma or ")"';

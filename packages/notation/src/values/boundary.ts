@@ -9,6 +9,7 @@ import {
   reversePath,
   signedArea,
 } from "@vertexon/geometry";
+import type { ErrorBound } from "./error-bound";
 
 /** What a boundary is found from: a shape. */
 interface Bounded {
@@ -18,16 +19,16 @@ interface Bounded {
   /** Whether the outline is the straight edges of its polygons. */
   isRegion: boolean;
   hasCurves: boolean;
-  error: number;
-  curveError: number;
-  carried: number;
+  bound: ErrorBound;
+  curveBound: ErrorBound;
+  carried: ErrorBound;
   regionSources(label: string): EdgeSources<string>[];
 }
 
-/** Outlines, and how far they may be off, in plan units. */
+/** Outlines, and how far they may be off. */
 export interface Boundary {
   outlines: Path;
-  error: number;
+  bound: ErrorBound;
 }
 
 /**
@@ -36,14 +37,14 @@ export interface Boundary {
  */
 export function boundaryOf(shape: Bounded): Boundary {
   const drawn = shape.isRegion ? null : asDrawn(shape);
-  if (drawn) return { outlines: drawn, error: shape.carried };
-  return curvedBoundary(shape) ?? { outlines: edgesOf(shape), error: shape.error };
+  if (drawn) return { outlines: drawn, bound: shape.carried };
+  return curvedBoundary(shape) ?? { outlines: edgesOf(shape), bound: shape.bound };
 }
 
 /** The outlines of a region with the curves that its edges stand for; null where these are straight. */
 export function curvedBoundary(shape: Bounded): Boundary | null {
   if (!shape.hasCurves) return null;
-  return { outlines: keepCurves(shape.regionSources("")).path, error: shape.curveError };
+  return { outlines: keepCurves(shape.regionSources("")).path, bound: shape.curveBound };
 }
 
 function edgesOf({ polygons }: Bounded): Path {

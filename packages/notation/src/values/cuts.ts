@@ -9,6 +9,7 @@ import {
   tiles,
   traceEdges,
 } from "@vertexon/geometry";
+import { after, greatest } from "./error-bound";
 import { once, onceFor } from "./once";
 import { polygonsFrom } from "./regions";
 import type { Shape, Sources } from "./shape";
@@ -24,7 +25,7 @@ export function tiled(shape: Shape, grid: TileGrid): Shape[] {
     polygonsFrom(
       shape,
       polygons,
-      shape.error + movement,
+      after(shape.bound, { snapping: movement }),
       onceFor((label) => traceEdges(again().tiles[i], [shape.edgeSources(label), cutSources(shape, again().lines)])),
     ),
   );
@@ -40,7 +41,7 @@ export function clippedTo(shape: Shape, region: Shape): Shape[] {
     return line;
   });
   return clipLines(lines, region.operand).map((line) =>
-    shape.derived({ outline: polygonPath(line, false), carried: Math.max(shape.error, region.error) }),
+    shape.derived({ outline: polygonPath(line, false), carried: greatest([shape.bound, region.bound]) }),
   );
 }
 
@@ -55,7 +56,9 @@ export function cutAlong(shape: Shape, polylines: readonly Float64Array[]): Shap
     const from = ring;
     ring += 1 + polygon.holes.length;
     const to = ring;
-    return polygonsFrom(shape, [polygon], shape.error + report.movement, (label) => sources(label).slice(from, to));
+    return polygonsFrom(shape, [polygon], after(shape.bound, { snapping: report.movement }), (label) =>
+      sources(label).slice(from, to),
+    );
   });
 }
 

@@ -29,6 +29,7 @@ import {
   transformPoint,
   transformSources,
 } from "@vertexon/geometry";
+import { after, type ErrorBound, EXACT, stretched, total } from "./error-bound";
 import type { Handle } from "./handle";
 import { onceFor } from "./once";
 import type { TrailRecord } from "./trail";
@@ -49,10 +50,10 @@ interface ShapeParts {
   /** Curves are flattened to this, in plan units, unless `flattening` says otherwise. */
   tolerance: number;
   flattening?: FlattenOptions;
-  /** The error bound that earlier steps left in the outline itself, in plan units. */
-  carried?: number;
+  /** What earlier steps left in the outline itself. */
+  carried?: ErrorBound;
   /** The same for the outline with the true curves of what it was made from, where those can be kept. */
-  carriedByCurves?: number;
+  carriedByCurves?: ErrorBound;
   centre?: { x: number; y: number };
   handles?: Handle[];
   combination?: Combination;
@@ -63,6 +64,8 @@ interface ShapeParts {
   told?: readonly { x: number; y: number }[];
   /** The region, where it is known already. */
   polygons?: Polygon[];
+  /** Whether it is what outlines enclose, in rings of a canonical order, rather than an outline as it was written. */
+  isMade?: boolean;
   /** What the edges of the outline stand for, where that was told elsewhere. */
   sources?: (label: string) => Sources;
   /** Whether curves are among what the edges stand for, where the sources are told. */
@@ -135,9 +138,9 @@ export class Shape {
     return this.parts.placed ?? IDENTITY;
   }
 
-  /** The error bound that earlier steps left in the outline, in plan units. */
-  get carried(): number {
-    return this.parts.carried ?? 0;
+  /** What earlier steps left in the outline. */
+  get carried(): ErrorBound {
+    return this.parts.carried ?? EXACT;
   }
 
   /** The outline as vertices. */
@@ -157,12 +160,17 @@ export class Shape {
   }
 
   /** Bounds the distance between the true outline and the vertices' outline, all steps together. */
+  get bound(): ErrorBound {
+    return after(this.carried, { flattening: this.deviation });
+  }
+
+  /** The same as one number, in plan units. */
   get error(): number {
-    return this.carried + this.deviation;
+    return total(this.bound);
   }
 
   /** The same where its curves are kept: what flattening left is not part of it. */
-  get curveError(): number {
+  get curveBound(): ErrorBound {
     return this.parts.carriedByCurves ?? this.carried;
   }
 
@@ -201,6 +209,11 @@ export class Shape {
   /** Whether its outline is the straight edges of its polygons, whatever these stand for. */
   get isRegion(): boolean {
     return this.parts.polygons !== undefined;
+  }
+
+  /** Whether it is what outlines enclose rather than an outline that somebody wrote: a result of operations on regions. */
+  get isMade(): boolean {
+    return this.parts.isMade ?? this.isRegion;
   }
 
   /** Whether some of its edges stand for curves. */
@@ -266,7 +279,10 @@ export class Shape {
 
   /** Another outline made from this one: shown like it, without what was told of this one. */
   derived(
-    parts: Pick<ShapeParts, "outline" | "carried" | "carriedByCurves" | "polygons" | "sources" | "curved"> & {
+    parts: Pick<
+      ShapeParts,
+      "outline" | "carried" | "carriedByCurves" | "polygons" | "sources" | "curved" | "isMade"
+    > & {
       fillRule?: FillRule;
     },
   ): Shape {
@@ -292,15 +308,15 @@ export class Shape {
 
   /** Mapped as a whole; `stretch` bounds how much longer anything gets. */
   mapped(map: Affine, stretch: number): Shape {
-    const { outline, fillRule, tolerance, carried = 0, handles = [] } = this.parts;
+    const { outline, fillRule, tolerance, handles = [] } = this.parts;
     const [x, y] = transformPoint(map, this.centre.x, this.centre.y);
     return new Shape({
       outline: transformPath(outline, map),
       fillRule,
       tolerance,
       flattening: this.parts.flattening,
-      carried: carried * stretch,
-      carriedByCurves: this.curveError * stretch,
+      carried: stretched(this.carried, stretch),
+      carriedByCurves: stretched(this.curveBound, stretch),
       centre: { x, y },
       opacity: this.parts.opacity,
       attached: this.parts.attached,
@@ -308,6 +324,7 @@ export class Shape {
       told: this.parts.told,
       sources: this.parts.sources && onceFor((label) => transformSources(this.edgeSources(label), map)),
       curved: this.parts.curved,
+      isMade: this.isMade,
       handles: handles.map((handle) => ({ ...handle, map: compose(handle.map, map) })),
     });
   }

@@ -1,4 +1,4 @@
-import type { Grid, Location, SignedDistance } from "@vertexon/geometry";
+import type { Grid, Location, Pieces, SignedDistance } from "@vertexon/geometry";
 import type { Handle } from "./handle";
 import type { Origin, PointOrigin } from "./origin";
 import type { Shape } from "./shape";
@@ -19,7 +19,8 @@ export type Value =
   | ListValue
   | Shape
   | Probe
-  | Field;
+  | Field
+  | TemplateValue;
 
 export interface NumberValue {
   type: "number";
@@ -77,6 +78,12 @@ export interface TextValue {
 export interface RuleValue {
   type: "rule";
   value: "nonzero" | "evenodd";
+}
+
+/** A form of hand-off that the sheet tells. */
+interface TemplateValue {
+  type: "template";
+  pieces: Pieces;
 }
 
 /** One of the words that a parameter takes. */

@@ -1,4 +1,4 @@
-import type { MultiPolygon, Path, Ring } from "@vertexon/geometry";
+import type { FigureLine, MultiPolygon, Path, Ring } from "@vertexon/geometry";
 import type { Mark } from "@vertexon/notation";
 import { createContext, useCallback, useContext, useEffect, useId, useState, useSyncExternalStore } from "react";
 import type { Spot } from "@/worker/questions/flattening";
@@ -22,6 +22,8 @@ export interface Layer {
   rays?: { x: number; y: number; to: Float64Array };
   /** Triangles or convex pieces. */
   mesh?: readonly Ring[];
+  /** Lines as they are handed off, each vertex with its place in its line, from 0. */
+  handed?: readonly FigureLine[];
   /** Places with their numbers, from 1: x y each. */
   numbered?: Float64Array;
   /** Regions in tones of their own; those that are chosen are filled. */

@@ -121,10 +121,10 @@ function drawShapes(ctx: CanvasRenderingContext2D, scene: Scene, only: Only): vo
   const colour = shown.has(shape.name) ? tokens.ink : tokens.plum;
   strokeOutline(ctx, camera, shape.shape, { colour, width: 1.8 });
   if (trueOutline) strokeTrueOutline(ctx, camera, shape.shape, tokens.plum);
-  if (vertices) drawVertices(ctx, camera, shape.shape, colour);
+  if (vertices) drawVertices(ctx, camera, shape.shape.subpaths, colour);
   if (isEdited) drawCurveHandles(ctx, camera, shape.shape);
   for (const layer of layers) drawLayer(ctx, scene, layer, shape.shape);
-  if (numbers) numberVertices(ctx, camera, shape.shape);
+  if (numbers) numberVertices(ctx, camera, shape.shape.subpaths);
 }
 
 function drawLayer(ctx: CanvasRenderingContext2D, scene: Scene, layer: Layer, shape: ShapeView): void {
@@ -135,6 +135,10 @@ function drawLayer(ctx: CanvasRenderingContext2D, scene: Scene, layer: Layer, sh
     if (framed.includes(name)) strokeOutline(ctx, camera, each, { colour: tokens.plum, width: 2.6 });
   drawMesh(ctx, camera, layer);
   drawGhosts(ctx, camera, layer);
+  if (layer.handed) {
+    drawVertices(ctx, camera, layer.handed, tokens.plum);
+    numberVertices(ctx, camera, layer.handed);
+  }
   drawNumbered(ctx, camera, layer);
   drawRays(ctx, camera, layer);
   drawTravel(ctx, camera, shape, layer);

@@ -1,4 +1,4 @@
-import { bounds, pointAt, transformPoint } from "@vertexon/geometry";
+import { bounds, type FigureLine, pointAt, transformPoint } from "@vertexon/geometry";
 import type { Handle } from "@vertexon/notation";
 import { tokens, withAlpha } from "@/theme/tokens";
 import type { ShapeView, SubpathView } from "@/worker/sheet-view";
@@ -101,15 +101,20 @@ function inPlanUnits(ctx: CanvasRenderingContext2D, camera: Camera, draw: () => 
 const CROWDED = 9;
 
 /** Vertices as arrowheads that point in the direction of travel; the start has a ring around it. All as room allows. */
-export function drawVertices(ctx: CanvasRenderingContext2D, camera: Camera, shape: ShapeView, colour: string): void {
+export function drawVertices(
+  ctx: CanvasRenderingContext2D,
+  camera: Camera,
+  lines: readonly FigureLine[],
+  colour: string,
+): void {
   const taken = new Room(CROWDED);
-  for (const subpath of shape.subpaths) {
-    const { vertices: v } = subpath;
+  for (const line of lines) {
+    const { vertices: v } = line;
     if (v.length === 0) continue;
     const [sx, sy] = toScreen(camera, v[0], v[1]);
     // Outlines that are small on the screen have no room for marks.
-    if (shape.subpaths.length > FEW_OUTLINES && extentOf(v) * camera.scale < ROOM) continue;
-    drawArrowheads(ctx, camera, subpath, colour, taken);
+    if (lines.length > FEW_OUTLINES && extentOf(v) * camera.scale < ROOM) continue;
+    drawArrowheads(ctx, camera, line, colour, taken);
     ctx.strokeStyle = colour;
     ctx.lineWidth = 1.4;
     ctx.beginPath();
@@ -153,7 +158,7 @@ class Room {
 function drawArrowheads(
   ctx: CanvasRenderingContext2D,
   camera: Camera,
-  { vertices: v, closed }: SubpathView,
+  { vertices: v, closed }: FigureLine,
   colour: string,
   room: Room,
 ): void {
@@ -190,12 +195,12 @@ function arrowhead(ctx: CanvasRenderingContext2D, x: number, y: number, angle: n
 }
 
 /** Numbers beside vertices, where there is room for them. */
-export function numberVertices(ctx: CanvasRenderingContext2D, camera: Camera, shape: ShapeView): void {
+export function numberVertices(ctx: CanvasRenderingContext2D, camera: Camera, lines: readonly FigureLine[]): void {
   ctx.font = `10px ${tokens.mono}`;
   ctx.textAlign = "center";
   ctx.textBaseline = "middle";
   ctx.fillStyle = tokens.quiet;
-  for (const { vertices: v } of shape.subpaths) {
+  for (const { vertices: v } of lines) {
     const n = v.length / 2;
     // Numbers need more room than arrowheads: where outlines are thinned out there is none.
     if (seenVertices(v, camera) && (seenVertices(v, camera)?.length ?? 0) < n) continue;

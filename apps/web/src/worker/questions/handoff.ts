@@ -1,18 +1,27 @@
-import { type Handoff, type HandoffFormat, handOff, handoffForms } from "@vertexon/geometry";
-import { plainName } from "@/format/plain-name";
+import type { FigureLine } from "@vertexon/geometry";
+import { type Asked as AskedFile, type BuiltFile, buildFile, type HandoffReport } from "@vertexon/notation";
 import type { AskedSheet } from "../asked-sheet";
 
-interface Asked {
-  name: string;
-  format: HandoffFormat;
-  decimals: number;
+export interface HandoffView extends Omit<BuiltFile, "report"> {
+  report: Omit<HandoffReport, "figures">;
+  /** Lines as they were written, in plan units: vertex k of line r in the file is vertex k of line r here. */
+  figures: { name: string; kind: string; lines: FigureLine[] }[];
 }
 
-/** A shape's text in a form, with the error bound of the outline that it writes; null for what is no shape. */
-export function handoff(sheet: AskedSheet, { name, format, decimals }: Asked): (Handoff & { error: number }) | null {
-  const shape = sheet.shape(name);
-  if (!shape) return null;
-  const handed = { polygons: shape.polygons, sources: () => shape.regionSources(name) };
-  const error = handoffForms[format].keepsCurves ? shape.curveError : shape.error;
-  return { ...handOff(format, handed, { name: plainName(name), decimals }), error };
+interface Asked {
+  /** The emission as JSON: questions are told apart by their words and numbers. */
+  emission: string;
+}
+
+/** The file of an emission, kept or being chosen; null before the sheet was evaluated. */
+export function handoff({ evaluated }: AskedSheet, { emission }: Asked): HandoffView | null {
+  if (!evaluated) return null;
+  const { report, ...built } = buildFile(evaluated, JSON.parse(emission) as AskedFile);
+  const { figures, ...rest } = report;
+  const lines = figures.map((figure) => ({
+    name: figure.name,
+    kind: figure.kind,
+    lines: figure.lines.map(({ vertices, closed }) => ({ vertices, closed })),
+  }));
+  return { ...built, report: rest, figures: lines };
 }

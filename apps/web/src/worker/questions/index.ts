@@ -13,6 +13,7 @@ import { operandsAt } from "./operands-at";
 import { pixels } from "./pixels";
 import { preview } from "./preview";
 import { pull } from "./pull";
+import { reachBound } from "./reach-bound";
 import { regions } from "./regions";
 import { shapesAt } from "./shapes-at";
 import { sweep } from "./sweep";
@@ -34,6 +35,7 @@ export const questions = {
   operandsAt,
   preview,
   pull,
+  reachBound,
   shapesAt,
   thumbnail,
   tryOut,

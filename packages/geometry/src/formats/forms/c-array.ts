@@ -1,35 +1,29 @@
-import { allRings } from "../../polygon";
-import type { Form } from "../form";
-import { polygonWriter, rows } from "../polygon-text";
+import { type Language, rows, sourceForm, withPoint } from "../source/language";
 
-/** Vertices as one array of doubles, with the starts of rings and of polygons. */
-export const cArray: Form = {
+const C: Language = {
   title: "C array",
   ending: "h",
   mediaType: "text/x-c",
-  ...polygonWriter((polygons, number, name) => {
-    const rings = allRings(polygons);
-    if (rings.length === 0) return `/* ${name}: empty, no rings */\n`;
-    const starts = [0];
-    for (const ring of rings) starts.push(starts[starts.length - 1] + ring.length / 2);
-    const firstRings = [0];
-    for (const { holes } of polygons) firstRings.push(firstRings[firstRings.length - 1] + 1 + holes.length);
-    const body = rings.map((ring) => rows(ring, number, "  ", "{", "}")).join(",\n");
-    return [
-      `/* ${name}: ${polygons.length} polygon(s), ${rings.length} ring(s); an outer ring, then its holes; rings are implicitly closed */`,
-      `static const double ${name}_vertices[${starts[rings.length]}][2] = {\n${body}\n};`,
-      "/* vertices of ring r: ring_starts[r] up to, not including, ring_starts[r + 1] */",
-      `static const unsigned ${name}_ring_starts[${rings.length + 1}] = { ${starts.join(", ")} };`,
-      "/* rings of polygon p: polygon_starts[p] up to, not including, polygon_starts[p + 1] */",
-      `static const unsigned ${name}_polygon_starts[${polygons.length + 1}] = { ${firstRings.join(", ")} };\n`,
-    ].join("\n");
-  }),
-  read(text) {
-    const numbers = (name: string): number[] => {
-      const [, body = ""] = new RegExp(`_${name}\\[[^=]*= \\{([^;]*)\\};`).exec(text) ?? [];
-      return [...body.matchAll(/-?[\d.]+/g)].map(Number);
-    };
-    const [vertices, starts] = [numbers("vertices"), numbers("ring_starts")];
-    return starts.slice(1).map((end, i) => vertices.slice(2 * starts[i], 2 * end));
+  numbers: ["float64", "float32", "int32", "int16"],
+  begin: (style, holdings) =>
+    holdings.has("index") || style.numbers.startsWith("int") ? "#include <stdint.h>\n\n" : "",
+  comment: (text) => `/* ${text} */`,
+  array: ({ name, width, values }, elements, type) => {
+    const size = width === 2 ? `[${values.length / 2}][2]` : `[${values.length}]`;
+    return `static const ${type} ${name}${size} = {\n${rows(elements, "  ", width)}\n};`;
   },
+  single: (name, value, type) => `static const ${type} ${name} = ${value};`,
+  typeOf: (holding, { numbers, indices }) => {
+    if (holding === "coordinate")
+      return { float64: "double", float32: "float", int32: "int32_t", int16: "int16_t" }[numbers];
+    return holding === "index" ? `${indices}_t` : holding === "start" ? "unsigned" : "unsigned char";
+  },
+  literal: (text, type) => (type === "float" ? `${withPoint(text)}f` : text),
+  pair: (x, y) => `{${x}, ${y}}`,
+  reserved:
+    "auto break case char const continue default do double else enum extern float for goto if inline int long register restrict return short signed sizeof static struct switch typedef union unsigned void volatile while",
+  opens: "{",
 };
+
+/** Arrays of C99, for a header. */
+export const cArray = sourceForm(C);

@@ -1,7 +1,7 @@
-import { keepCurves } from "../../curved";
-import { parsePathData, segmentsWithJoin, writePathData } from "../../path";
-import { effectOfRounding, plainNumber, requireDecimals } from "../decimals";
-import type { Form } from "../form";
+import { parsePathData, writePathData } from "../../path";
+import { numberText } from "../decimals";
+import { DOUBLES, type Form, SHAPES } from "../form";
+import { linesOfPathData } from "./svg-path";
 
 /** Path data with the true curves; vertices are the ends of segments: https://www.w3.org/TR/SVG2/paths.html */
 export const svgCurves: Form = {
@@ -9,19 +9,19 @@ export const svgCurves: Form = {
   ending: "txt",
   mediaType: "text/plain",
   keepsCurves: true,
-  write(shape, { decimals }) {
-    requireDecimals(decimals);
-    const { path } = keepCurves(shape.sources());
-    const segments = path.subpaths.flatMap((subpath) => subpath.segments);
-    const lines = segments.filter(({ kind }) => kind === "line").length;
-    const rings = path.subpaths.map((subpath) => Float64Array.from(subpath.segments.flatMap((s) => [s.x0, s.y0])));
-    return {
-      text: `${writePathData(path, (value) => plainNumber(value, decimals))}\n`,
-      vertices: rings.reduce((sum, ring) => sum + ring.length / 2, 0),
-      segments: { curves: segments.length - lines, lines },
-      ...effectOfRounding(rings, decimals),
-    };
+  holds: { kinds: SHAPES, open: true, names: false },
+  layouts: [],
+  numbers: DOUBLES,
+  write(figures, style) {
+    const number = numberText(style);
+    return figures
+      .map((figure) => writePathData(figure.curves(), number))
+      .filter((data) => data !== "")
+      .map((data) => `${data}\n`)
+      .join("");
   },
-  read: (text) =>
-    parsePathData(text).subpaths.map((subpath) => segmentsWithJoin(subpath).flatMap(({ x0, y0 }) => [x0, y0])),
+  read: (content) => {
+    const data = String(content);
+    return [{ lines: linesOfPathData(data), path: parsePathData(data) }];
+  },
 };

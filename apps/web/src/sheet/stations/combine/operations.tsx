@@ -1,10 +1,11 @@
-import { writeNumber } from "@vertexon/notation";
+import { DEFAULT_OPTIONS, writeNumber } from "@vertexon/notation";
 import { Button, InputNumber, Segmented, Table } from "antd";
 import { useState } from "react";
 import { Figure } from "@/format/figure";
 import { plural, small } from "@/format/numbers";
 import { tokens } from "@/theme/tokens";
 import type { CombinationView } from "@/worker/questions/combination";
+import type { SheetView } from "@/worker/sheet-view";
 import { useAnswers } from "../../model/answers";
 import { appendedLine, freshName } from "../../model/append";
 import { useChoice } from "../../model/choice";
@@ -80,17 +81,22 @@ export function Operations({ answer }: { answer: CombinationView }) {
   );
 }
 
+/** The emission of one thing alone. */
+function emissionOf({ emissions }: SheetView, name: string) {
+  return emissions.find(({ targets }) => targets.length === 1 && targets[0] === name);
+}
+
 /** Whether the result is handed off with straight edges or with its true curves; the script's emit statement keeps it. */
 function Edges({ name }: { name: string }) {
   const { view } = useAnswers();
   const { edit } = useEdits();
-  const kept = view.emissions.find((each) => each.name === name)?.format === "svg-curves" ? "curves" : "edges";
+  const kept = emissionOf(view, name)?.format === "svg-curves" ? "curves" : "edges";
   const choose = (form: string) =>
     edit((current, script) => {
-      const emission = current.emissions.find((each) => each.name === name);
+      const emission = emissionOf(current, name);
       const format = form === "curves" ? "svg-curves" : "svg-path";
       const file = withEnding(emission?.file ?? name, format);
-      const statement = emitStatement(name, format, emission?.decimals ?? 3, file);
+      const statement = emitStatement([name], format, emission?.options ?? DEFAULT_OPTIONS, file);
       return emission ? [{ ...emission.span, insert: statement }] : appendedLine(script, statement);
     });
   return (

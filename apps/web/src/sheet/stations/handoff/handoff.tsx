@@ -1,142 +1,68 @@
-import { type Handoff, type HandoffFormat, handoffForms } from "@vertexon/geometry";
-import { Button, InputNumber, Segmented } from "antd";
-import { useState } from "react";
+import { formOf, type ShapeKind } from "@vertexon/geometry";
+import { Button, Select } from "antd";
 import { useCopy } from "@/client/use-copy";
 import { fixed, plural, small } from "@/format/numbers";
-import { plainName } from "@/format/plain-name";
+import type { HandoffView } from "@/worker/questions/handoff";
 import { useAnswers } from "../../model/answers";
-import { appendedLine } from "../../model/append";
-import { useChoice } from "../../model/choice";
-import { useEdits } from "../../model/edits";
-import { emitStatement, withEnding } from "../../model/emit-statement";
-import { shapeNamed } from "../../model/scene";
+import { useLayer } from "../../model/layers";
 import { useQuestion } from "../../model/use-question";
 import { Empty, Facts, Panel, Pending } from "../parts/panel";
+import { BoundFacts } from "./bound";
+import { asHex } from "./hex";
+import { How } from "./how";
+import { type Chosen, useHandoff } from "./use-handoff";
+import { What } from "./what";
 import "./handoff.css";
 
-const FORMATS = Object.entries(handoffForms).map(([value, { title }]) => ({
-  value: value as HandoffFormat,
-  label: title,
-}));
 /** Longer texts are shown cut; copying and saving take all of it. */
 const SHOWN = 20_000;
 
-/** The vertices as text for a program, copied or saved. The script's emit statement keeps the choice. */
+/** Numbers for a program, in the form that it needs, copied or saved. The script's emit statements keep the choice. */
 export function HandoffPanel() {
-  const { view, thread } = useAnswers();
-  const { shape } = useChoice();
-  const { edit } = useEdits();
-  const copy = useCopy();
-  const emission = view.emissions.find(({ name }) => name === shape?.name);
-  const [own, setOwn] = useState<{ format: HandoffFormat; decimals: number }>({ format: "typescript", decimals: 3 });
-  const format = emission?.format ?? own.format;
-  const decimals = emission?.decimals ?? own.decimals;
-  const name = shape?.name;
-  const { answered, isNewest, problem } = useQuestion(
-    { thread, view },
-    "handoff",
-    name ? { name, format, decimals } : null,
-  );
-  const handoff = answered?.answer ?? null;
-  const about = shapeNamed(answered?.question.view ?? null, name ?? null);
-  if (!shape || !name)
+  const chosen = useHandoff();
+  if (!chosen)
     return (
       <Panel title="Hand off">
         <Empty>No shape to hand off yet.</Empty>
       </Panel>
     );
+  return <File chosen={chosen} />;
+}
 
-  const file = emission?.file ?? `${plainName(name)}.${handoffForms[format].ending}`;
-  const change = (f: HandoffFormat, d: number) => {
-    setOwn({ format: f, decimals: d });
-    if (!emission) return;
-    const to = f === format ? file : withEnding(file, f);
-    edit((current) => {
-      const span = current.emissions.find((each) => each.name === name)?.span;
-      return span ? [{ ...span, insert: emitStatement(name, f, d, to) }] : null;
-    });
-  };
-  const keep = () => edit((_, script) => appendedLine(script, emitStatement(name, format, decimals, file)));
+function File({ chosen }: { chosen: Chosen }) {
+  const { view, thread } = useAnswers();
+  const copy = useCopy();
+  const { asked, kept, keep } = chosen;
+  const { file, format } = asked;
+  const { answered, isNewest, problem } = useQuestion({ thread, view }, "handoff", { emission: JSON.stringify(asked) });
+  const handoff = answered?.answer ?? null;
+  useLayer(() => handoff && { handed: handoff.figures.flatMap(({ lines }) => lines) }, [handoff]);
+  const content = handoff?.content ?? "";
+  const text = typeof content === "string" ? content : asHex(content);
   const save = () => {
-    if (!handoff) return;
     const link = document.createElement("a");
-    link.href = URL.createObjectURL(new Blob([handoff.text], { type: handoffForms[format].mediaType }));
+    link.href = URL.createObjectURL(new Blob([content as BlobPart], { type: formOf(format).mediaType }));
     link.download = file;
     link.click();
     URL.revokeObjectURL(link.href);
   };
-  const text = handoff?.text ?? "";
+  const isReady = handoff !== null && isNewest;
   return (
-    <Panel
-      title="Hand off"
-      about={name}
-      aside={
-        <span className="mono handoff-file" title={file}>
-          {file}
-        </span>
-      }
-    >
-      <Segmented
-        className="handoff-formats"
-        options={FORMATS}
-        value={format}
-        onChange={(f) => change(f, decimals)}
-        size="small"
-      />
+    <Panel title="Hand off" about={<Files chosen={chosen} />}>
+      <What chosen={chosen} taken={takenOf(handoff)} />
+      <How chosen={chosen} />
       <div className="handoff-row">
-        <span className="inline-field">
-          decimals
-          <InputNumber
-            size="small"
-            min={0}
-            max={17}
-            precision={0}
-            value={decimals}
-            onChange={(d) => d !== null && change(format, d)}
-            aria-label="decimals"
-          />
-        </span>
+        {kept === null && <Button onClick={keep}>Keep in the script</Button>}
         <span className="grow" />
-        {!emission && <Button onClick={keep}>Keep in the script</Button>}
-        <Button onClick={save} disabled={!handoff || !isNewest} aria-label={`Save ${file}`} title={`Save ${file}`}>
+        <Button onClick={save} disabled={!isReady} aria-label={`Save ${file}`} title={`Save ${file}`}>
           Save
         </Button>
-        <Button
-          type="primary"
-          onClick={() => handoff && copy(handoff.text, `${countOf(handoff)} copied`)}
-          disabled={!handoff || !isNewest}
-        >
-          Copy
+        <Button type="primary" onClick={() => handoff && copy(text, `${countOf(handoff)} copied`)} disabled={!isReady}>
+          {typeof content === "string" ? "Copy" : "Copy as hex"}
         </Button>
       </div>
       {!handoff && <Pending problem={problem}>Writing …</Pending>}
-      {handoff && answered && (
-        <Facts
-          rows={[
-            [
-              "contents",
-              `${countOf(handoff)}, ${plural(about?.shape.polygons.length ?? 0, "polygon")}, y ${view.plan.yDown ? "down" : "up"}, ${view.plan.unit}`,
-            ],
-            [
-              "error bound",
-              <span key="e">
-                <span className="mono">{small(handoff.error + handoff.rounding)}</span>{" "}
-                <span className="quiet">
-                  = {small(handoff.error)} outline + {small(handoff.rounding)} digits
-                </span>
-              </span>,
-            ],
-            ...(handoff.merged > 0
-              ? ([
-                  [
-                    "too few digits",
-                    `${plural(handoff.merged, "vertex", "vertices")} became equal to the one before: choose more decimals`,
-                  ],
-                ] as [string, string][])
-              : []),
-          ]}
-        />
-      )}
+      {handoff && <Report handoff={handoff} chosen={chosen} />}
       {handoff && (
         <pre className="handoff-text" data-testid="handoff-text">
           {text.slice(0, SHOWN)}
@@ -147,8 +73,82 @@ export function HandoffPanel() {
   );
 }
 
-/** What a text holds: vertices, or the segments of the forms that keep curves. */
-function countOf({ vertices, segments }: Handoff): string {
-  if (!segments) return plural(vertices, "vertex", "vertices");
-  return `${plural(segments.curves, "curve")}, ${plural(segments.lines, "line")}`;
+/** The files that the script keeps, and a new one. */
+function Files({ chosen: { asked, kept, pick } }: { chosen: Chosen }) {
+  const { view } = useAnswers();
+  if (view.emissions.length === 0) return <span title={asked.file}>{asked.file}</span>;
+  const files = view.emissions.map(({ file, targets }, i) => ({
+    value: i,
+    label: file ?? (targets.join(", ") || "plan"),
+  }));
+  return (
+    <Select
+      size="small"
+      variant="filled"
+      value={kept ?? -1}
+      options={[...files, { value: -1, label: kept === null ? `${asked.file} (not kept)` : "a new file" }]}
+      onChange={(next) => pick(next < 0 ? null : next)}
+      popupMatchSelectWidth={false}
+      aria-label="file"
+      className="handoff-files"
+    />
+  );
+}
+
+/** What the file holds and what it is worth; what is lost, and what the digits do, stand out. */
+function Report({ handoff, chosen }: { handoff: HandoffView; chosen: Chosen }) {
+  const { report } = handoff;
+  const { losses, problems, merged, difference } = report;
+  const warnings = [
+    ...losses,
+    ...problems,
+    ...(merged > 0
+      ? [`${plural(merged, "vertex", "vertices")} became equal to the one before: choose more digits`]
+      : []),
+  ];
+  return (
+    <>
+      {warnings.length > 0 && (
+        <ul className="handoff-warnings" data-testid="handoff-warnings">
+          {warnings.map((warning) => (
+            <li key={warning}>{warning}</li>
+          ))}
+        </ul>
+      )}
+      <Facts
+        rows={[
+          ["contents", `${countOf(handoff)}${reasonOf(handoff)}`, "handoff-contents"],
+          ["bound", <BoundFacts key="b" report={report} chosen={chosen} />, "handoff-bound"],
+          [
+            "read back",
+            difference === 0 ? "the very same numbers" : `no vertex is further off than ${small(difference)}`,
+            "handoff-check",
+          ],
+        ]}
+      />
+    </>
+  );
+}
+
+/** In which ways its shapes are taken. */
+function takenOf(handoff: HandoffView | null): ShapeKind[] {
+  return [...new Set(handoff?.report.taken.map(({ as }) => as))];
+}
+
+/** Why shapes are taken as they are. */
+function reasonOf({ report: { taken }, figures }: HandoffView): string {
+  const open = figures.flatMap(({ kind, lines }) => (kind === "outline" ? lines.filter(({ closed }) => !closed) : []));
+  const lines = open.length ? `, ${open.length} open` : "";
+  const kinds = new Set(taken.map(({ as }) => as));
+  if (kinds.size > 1) return ": results of operations as regions, others as they were written";
+  if (kinds.has("region")) return ": the region that is enclosed, its rings in canonical order";
+  if (kinds.has("outline")) return `: the outline as it was written, in its own order${lines}`;
+  return "";
+}
+
+/** What a file holds: vertices, or the segments of the forms that keep curves. */
+function countOf({ report: { vertices, segments }, figures }: HandoffView): string {
+  const shapes = figures.length > 1 ? `${figures.length} shapes, ` : "";
+  if (!segments) return shapes + plural(vertices, "vertex", "vertices");
+  return `${shapes}${plural(segments.curves, "curve")}, ${plural(segments.lines, "line")}`;
 }

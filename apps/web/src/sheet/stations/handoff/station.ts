@@ -12,5 +12,5 @@ export const handoff: Station = {
     return `${fixed(vertices, 0)} vert.`;
   },
   Panel: HandoffPanel,
-  plan: { ...PLAIN_PLAN, numbers: true },
+  plan: { ...PLAIN_PLAN, vertices: false },
 };

@@ -1,0 +1,118 @@
+import type { HandoffFormat, ShapeKind } from "@vertexon/geometry";
+import { formOf, handoffForms } from "@vertexon/geometry";
+import { Button, Segmented, Select } from "antd";
+import { useAnswers } from "../../model/answers";
+import { appendedLine, freshName } from "../../model/append";
+import { useEdits } from "../../model/edits";
+import type { Chosen } from "./use-handoff";
+
+const GROUPS: { label: string; forms: HandoffFormat[] }[] = [
+  {
+    label: "source code",
+    forms: ["typescript", "c-array", "cpp", "rust", "python", "java", "swift", "kotlin", "go", "glsl", "wgsl"],
+  },
+  { label: "drawings and style sheets", forms: ["svg-path", "svg-curves", "svg", "css-polygon", "css-path"] },
+  { label: "geometry and tables", forms: ["json", "wkt", "wkb", "geojson", "csv", "edge-table"] },
+  { label: "a form of your own", forms: ["template"] },
+];
+const FORMS = GROUPS.map(({ label, forms }) => ({
+  label,
+  options: forms.map((value) => ({ value, label: formOf(value).title })),
+}));
+if (GROUPS.flatMap(({ forms }) => forms).length !== Object.keys(handoffForms).length)
+  throw new Error("every form belongs to a group");
+
+const KINDS: { value: ShapeKind; label: string }[] = [
+  { value: "region", label: "region" },
+  { value: "outline", label: "outline" },
+  { value: "triangles", label: "triangles" },
+  { value: "fans", label: "fans" },
+];
+
+/** What is handed off, in which form, and how shapes are taken. */
+export function What({ chosen, taken }: { chosen: Chosen; taken: readonly ShapeKind[] }) {
+  const { view } = useAnswers();
+  const { asked, change } = chosen;
+  const { holds } = formOf(asked.format);
+  const names = view.definitions.flatMap(({ name, value }) => {
+    if (value?.type === "list") return [name, ...value.shapes.map((each) => each.name)];
+    return value && ["shape", "point", "number"].includes(value.type) ? [name] : [];
+  });
+  const known = [...new Set([...names, ...asked.targets])];
+  const kinds = KINDS.filter(
+    ({ value }) => value === "region" || value === "outline" || holds.kinds.includes("triangles"),
+  );
+  return (
+    <>
+      <div className="handoff-field">
+        <span>what</span>
+        <Select
+          mode="multiple"
+          size="small"
+          value={asked.targets}
+          placeholder="all results"
+          options={known.map((value) => ({ value, label: value }))}
+          onChange={(targets) => change({ targets })}
+          maxTagCount="responsive"
+          aria-label="what is handed off"
+        />
+      </div>
+      <div className="handoff-field">
+        <span>form</span>
+        <Select
+          size="small"
+          showSearch={{ optionFilterProp: "label" }}
+          value={asked.format}
+          options={FORMS}
+          onChange={(format) => change({ format })}
+          listHeight={420}
+          aria-label="form"
+        />
+        {taken.length > 0 && (
+          <Segmented
+            size="small"
+            value={taken.length === 1 ? taken[0] : ""}
+            options={kinds}
+            onChange={(as) => change({ options: { as: as as ShapeKind, indices: null } })}
+            aria-label="how shapes are taken"
+          />
+        )}
+      </div>
+      {asked.format === "template" && <TemplateChoice chosen={chosen} />}
+    </>
+  );
+}
+
+/** Which template of the sheet says how to write; one can be added. */
+function TemplateChoice({ chosen: { asked, change } }: { chosen: Chosen }) {
+  const { view } = useAnswers();
+  const { edit } = useEdits();
+  const templates = view.definitions.filter(({ value }) => value?.type === "template").map(({ name }) => name);
+  const add = (): void => {
+    const name = freshName(view, "rows");
+    edit((_, script) =>
+      appendedLine(
+        script,
+        `${name} = template(point: "{x}, {y}", separator: "; ", ring: "{points}", outline: "{name}: {rings}")`,
+      ),
+    );
+    change({ options: { with: name } });
+  };
+  return (
+    <div className="handoff-field">
+      <span>template</span>
+      <Select
+        size="small"
+        value={asked.options.with}
+        placeholder={templates.length ? "plain points" : "none in the sheet yet: plain points"}
+        options={templates.map((value) => ({ value, label: value }))}
+        onChange={(name) => change({ options: { with: name } })}
+        allowClear
+        aria-label="template"
+      />
+      <Button size="small" onClick={add}>
+        Add one
+      </Button>
+    </div>
+  );
+}

@@ -1,0 +1,102 @@
+import { type EdgeSources, keepCurves } from "../curved";
+import type { Triangles } from "../mesh";
+import { type Path, polygonPath } from "../path";
+import type { MultiPolygon } from "../polygon";
+
+/** A row of vertices x0 y0 x1 y1 …; a closed one goes on from the last to the first, which is not repeated. */
+export interface FigureLine {
+  vertices: Float64Array;
+  closed: boolean;
+}
+
+/** How a shape can be taken: what it encloses, the outline as it was written, or triangles that cover it. */
+export const SHAPE_KINDS = ["region", "outline", "triangles", "fans"] as const;
+export type ShapeKind = (typeof SHAPE_KINDS)[number];
+export type FigureKind = "region" | "outline" | "triangles" | "points" | "numbers";
+
+/** One thing that is handed off, in plan units, or in the target's once it was placed there. */
+export interface Figure {
+  /** What it is called in the program. */
+  name: string;
+  kind: FigureKind;
+  /** Rings (each polygon's outer one, then its holes), subpaths in their own order, or one row of vertices or points. */
+  lines: readonly FigureLine[];
+  /** Of a region the first ring of each polygon, and then the count of all rings. */
+  polygons: readonly number[];
+  /** Of triangles three indices each. */
+  indices: Uint16Array | Uint32Array | null;
+  /** Plain numbers. */
+  numbers: readonly number[];
+  /** Of regions and outlines the same with true curves. */
+  curves(): Path;
+  /** What the edges of the lines stand for, line by line; the last one of an open line is the join that would close it. */
+  sources(): readonly EdgeSources<string>[];
+}
+
+/** What a shape encloses: valid polygons, outer rings in the positive sense, holes in the negative. */
+export function regionFigure(
+  name: string,
+  polygons: MultiPolygon,
+  sources: () => readonly EdgeSources<string>[],
+): Figure {
+  const firsts = [0];
+  for (const { holes } of polygons) firsts.push(firsts[firsts.length - 1] + 1 + holes.length);
+  const lines = polygons.flatMap(({ outer, holes }) =>
+    [outer, ...holes].map((vertices) => ({ vertices, closed: true })),
+  );
+  return {
+    ...NOTHING,
+    name,
+    kind: "region",
+    lines,
+    polygons: firsts,
+    sources,
+    curves: () => keepCurves(sources()).path,
+  };
+}
+
+/** An outline as it was written: its subpaths in their own order, start and sense. */
+export function outlineFigure(
+  name: string,
+  lines: readonly FigureLine[],
+  outline: Path,
+  sources: () => readonly EdgeSources<string>[],
+): Figure {
+  return { ...NOTHING, name, kind: "outline", lines, sources, curves: () => outline };
+}
+
+export function trianglesFigure(name: string, { vertices, indices }: Triangles): Figure {
+  return { ...NOTHING, name, kind: "triangles", lines: [{ vertices, closed: false }], indices };
+}
+
+/** Points x0 y0 x1 y1 … that no line joins. */
+export function pointsFigure(name: string, vertices: Float64Array): Figure {
+  return { ...NOTHING, name, kind: "points", lines: [{ vertices, closed: false }] };
+}
+
+export function numbersFigure(name: string, numbers: readonly number[]): Figure {
+  return { ...NOTHING, name, kind: "numbers", numbers };
+}
+
+const NOTHING: Omit<Figure, "name" | "kind"> = {
+  lines: [],
+  polygons: [],
+  indices: null,
+  numbers: [],
+  curves: () => ({ subpaths: [] }),
+  sources: () => [],
+};
+
+export function vertexCount({ lines }: Pick<Figure, "lines">): number {
+  return lines.reduce((sum, { vertices }) => sum + vertices.length / 2, 0);
+}
+
+/** The polygons of a region, each as its rings. */
+export function polygonsOfFigure({ lines, polygons }: Figure): FigureLine[][] {
+  return polygons.slice(1).map((end, p) => lines.slice(polygons[p], end));
+}
+
+/** Lines as straight paths. */
+export function pathOfLines(lines: readonly FigureLine[]): Path {
+  return { subpaths: lines.flatMap(({ vertices, closed }) => polygonPath(vertices, closed).subpaths) };
+}

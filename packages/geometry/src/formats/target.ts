@@ -1,0 +1,59 @@
+import { reverseSources, transformSources } from "../curved";
+import { type Affine, reversePath, transformPath, transformPoint } from "../path";
+import type { Figure, FigureLine } from "./figure";
+
+/** Where the plan lies in the target's coordinates: factors on both axes (not 0), and where the plan's origin goes. */
+export interface Target {
+  scaleX: number;
+  scaleY: number;
+  x: number;
+  y: number;
+}
+
+export const AS_PLANNED: Target = { scaleX: 1, scaleY: 1, x: 0, y: 0 };
+
+/**
+ * A figure in the order in which it is written: where the target's axes turn the other way round, the rings of regions are
+ * travelled the other way from where they start, and triangles too, so that both keep the positive sense in the target.
+ * Outlines are left as they were written.
+ */
+export function ordered(figure: Figure, { scaleX, scaleY }: Target): Figure {
+  if (scaleX * scaleY > 0) return figure;
+  if (figure.kind === "triangles") return { ...figure, indices: figure.indices && turnedTriangles(figure.indices) };
+  if (figure.kind !== "region") return figure;
+  return {
+    ...figure,
+    lines: figure.lines.map(({ vertices, closed }) => ({ vertices: turned(vertices), closed })),
+    curves: () => reversePath(figure.curves()),
+    sources: () => reverseSources(figure.sources()),
+  };
+}
+
+/** A figure's coordinates in the target. */
+export function placed(figure: Figure, target: Target): Figure {
+  const { scaleX, scaleY, x, y } = target;
+  if (scaleX === 1 && scaleY === 1 && x === 0 && y === 0) return figure;
+  const map: Affine = { a: scaleX, b: 0, c: 0, d: scaleY, e: x, f: y };
+  const mapped = ({ vertices, closed }: FigureLine): FigureLine => {
+    const moved = new Float64Array(vertices.length);
+    for (let i = 0; i < moved.length; i += 2) moved.set(transformPoint(map, vertices[i], vertices[i + 1]), i);
+    return { vertices: moved, closed };
+  };
+  return {
+    ...figure,
+    lines: figure.lines.map(mapped),
+    curves: () => transformPath(figure.curves(), map),
+    sources: () => transformSources(figure.sources(), map),
+  };
+}
+
+function turned(ring: Float64Array): Float64Array {
+  const n = ring.length;
+  return Float64Array.from(ring, (_, i) => ring[i < 2 ? i : n - (i - (i % 2)) + (i % 2)]);
+}
+
+function turnedTriangles<T extends Uint16Array | Uint32Array>(indices: T): T {
+  const other = indices.slice() as T;
+  for (let i = 0; i < other.length; i += 3) [other[i + 1], other[i + 2]] = [indices[i + 2], indices[i + 1]];
+  return other;
+}

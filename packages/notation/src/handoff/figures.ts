@@ -1,0 +1,72 @@
+import {
+  type Figure,
+  fanTriangles,
+  numbersFigure,
+  operandOf,
+  outlineFigure,
+  pointsFigure,
+  regionFigure,
+  type ShapeKind,
+  trianglesFigure,
+  triangulate,
+} from "@vertexon/geometry";
+import { describe, type Shape, type Value } from "../values";
+
+/** A value under the expression that stands for it, as what is handed off: shapes in a way that was chosen, or in their own. */
+export function figuresOf(expression: string, value: Value, as: ShapeKind | null): Figure[] {
+  switch (value.type) {
+    case "shape":
+      return [figureOf(expression, value, as ?? ownKind(value))];
+    case "point":
+      return [pointsFigure(expression, Float64Array.of(value.x, value.y))];
+    case "number":
+      return [numbersFigure(expression, [value.value])];
+    case "list": {
+      const { items } = value;
+      if (items.length > 0 && items.every((item) => item.type === "point"))
+        return [pointsFigure(expression, Float64Array.from(items.flatMap(({ x, y }) => [x, y])))];
+      if (items.length > 0 && items.every((item) => item.type === "number"))
+        return [
+          numbersFigure(
+            expression,
+            items.map((item) => item.value),
+          ),
+        ];
+      return items.flatMap((item, i) => figuresOf(`${expression}.at(${i})`, item, as));
+    }
+    default:
+      return [];
+  }
+}
+
+/** What keeps a value from being handed off, in words; null where nothing does. */
+export function notHandedOff(expression: string, value: Value): string | null {
+  if (value.type === "list") {
+    if (value.items.length === 0) return `"${expression}" is an empty list`;
+    for (const [i, item] of value.items.entries()) {
+      const problem = notHandedOff(`${expression}.at(${i})`, item);
+      if (problem) return problem;
+    }
+    return null;
+  }
+  if (["shape", "point", "number"].includes(value.type)) return null;
+  return `shapes, points and numbers are handed off; "${expression}" is ${describe(value)}`;
+}
+
+/** How a shape is taken when nothing is said: what operations made as a region, what was written as it was. */
+export function ownKind(shape: Shape): "region" | "outline" {
+  return shape.isMade ? "region" : "outline";
+}
+
+function figureOf(name: string, shape: Shape, as: ShapeKind): Figure {
+  switch (as) {
+    case "region":
+      return regionFigure(name, shape.polygons, () => shape.regionSources(name));
+    case "outline":
+      return outlineFigure(name, shape.flat.subpaths, shape.outline, () => shape.edgeSources(name));
+    case "triangles":
+      return trianglesFigure(name, triangulate(shape.polygons));
+    case "fans":
+      return trianglesFigure(name, fanTriangles(operandOf(shape.polygons).rings));
+  }
+}

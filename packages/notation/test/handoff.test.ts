@@ -1,0 +1,138 @@
+import { type HandoffFormat, handoffForms } from "@vertexon/geometry";
+import { buildFiles, exampleAttachments, exampleScript, referenceGroups, Sheet } from "../src";
+
+const LEVEL = `plan 100 by 80, y down
+pond  = circle((50, 40), radius: 10)
+hole  = circle((50, 40), radius: 4)
+ring  = pond difference hole
+track = path("M 0 6 L 10 11 M 20 6 A 5 5 0 0 1 30 6 M 40 8 L 44 8 L 44 12 Z")
+posts = each k from 0 to 2: circle((30 + 10 * k, 20), radius: 3)
+stops = ((1, 2), (3, 4))
+sizes = list(12.5, 7)
+rows  = template(point: "[{x}; {y}]", separator: " ", ring: "{points}", outline: "{name}: {rings}")
+`;
+
+function built(script: string): { files: ReturnType<typeof buildFiles>; messages: string[] } {
+  const sheet = new Sheet();
+  const { diagnostics } = sheet.update(script);
+  return { files: buildFiles(sheet), messages: diagnostics.map(({ message }) => message) };
+}
+
+const text = (statement: string): string => {
+  const { files, messages } = built(`${LEVEL}${statement}\n`);
+  expect(messages).toEqual([]);
+  return String(files[0].content);
+};
+
+test("results of operations are regions, what was written is an outline, unless the other is asked for", () => {
+  expect(text("emit ring as wkt, decimals 0")).toMatch(/^POLYGON \(\(40 40, /);
+  expect(text("emit ring.at as wkt".replace(".at", ""))).toContain("), (");
+  // From where it was begun: the circle's place at +x.
+  expect(text("emit pond as wkt, decimals 0")).toMatch(/^LINESTRING \(60 40, .* 60 40\)\n$/);
+  expect(text("emit pond as wkt, region, decimals 0")).toMatch(/^POLYGON \(\(40 40, /);
+  expect(text("emit ring as wkt, outline")).toMatch(/^MULTILINESTRING/);
+  expect(built(`${LEVEL}moved = ring.rotate(10deg)\nemit moved as wkt\n`).files[0].report.taken).toEqual([
+    { name: "moved", as: "region" },
+  ]);
+});
+
+test("open lines, arcs and mixtures come out as what they are", () => {
+  expect(text("emit track as svg-curves")).toBe("M 0 6 L 10 11\nM 20 6 A 5 5 0 0 1 30 6\nM 40 8 L 44 8 L 44 12 Z\n");
+  expect(JSON.parse(text("emit track as json")).lines.map(({ closed }: { closed: boolean }) => closed)).toEqual([
+    false,
+    false,
+    true,
+  ]);
+});
+
+test("several things, each by its name; lists item by item; without a name all results", () => {
+  const source = text("emit pond, posts, stops, sizes as typescript, layout flat, decimals 1");
+  for (const name of ["pond_vertices", "posts_0_vertices", "posts_2_line_starts", "stops_vertices", "sizes:"])
+    expect(source).toContain(`export const ${name}`);
+  const { features } = JSON.parse(text("emit as geojson"));
+  expect(features.map(({ properties }: { properties: { name: string } }) => properties.name)).toEqual([
+    "ring",
+    "track",
+    "posts_0",
+    "posts_1",
+    "posts_2",
+  ]);
+  expect(text("emit posts.at(1) as c-array")).toContain("posts_1_vertices");
+});
+
+test("the target's axes, origin, unit and box", () => {
+  const [first] = text("emit track as wkt, axis up, decimals 2").match(/\(\(.*?\)/)!;
+  expect(first).toBe("((0 74, 10 69)");
+  expect(text("emit track as wkt, origin (10, 5), factor 0.1")).toContain("((-1 0.1, 0 0.6)");
+  expect(text("emit track as wkt, origin (10, 5), axis up")).toContain("((-10 -1, 0 -6)");
+  expect(text("emit posts.at(0) as css-polygon, shares")).toContain("33% 25%");
+  expect(text("emit track as json, shares, decimals exact")).toContain("[0.1, 0.1375]");
+  expect(
+    built(`plan -50 to 50 by -40 to 40, y up\nbox1 = rect((-50, 40), to: (0, 0))\nemit box1 as css-polygon\n`).files[0]
+      .content,
+  ).toContain("0px 0px");
+});
+
+test("a form of one's own", () => {
+  expect(text("emit track as template, with rows, decimals 0")).toMatch(
+    /^track: \[0; 6\] \[10; 11\]\n\[20; 6\] .* \[30; 6\]\n\[40; 8\] \[44; 8\] \[44; 12\]\n$/,
+  );
+  expect(text("emit stops as template, with rows")).toBe("stops: [1; 2] [3; 4]\n");
+  const { messages } = built('a = template(point: "{x}")\nb = template(ring: "{point}")\n');
+  expect(messages).toEqual([
+    "point must hold {y}, or nothing would be written",
+    "ring has no place {point}; it has {points}, {index}, {count}, {closed}, {newline}, {tab}, {quote}",
+  ]);
+});
+
+test.each([
+  ["emit ring as wkt, layout flat", "layout: WKT has one layout only"],
+  ["emit ring as wkt, triangles", "triangles: WKT holds no triangles"],
+  ["emit ring as rust, numbers int32", "numbers: integers need decimals 0"],
+  ["emit ring as rust, nombers int32", 'no option "nombers"; did you mean "numbers"?'],
+  ["emit ring as wkt, decimals 1, decimals 2", '"decimals" is said already'],
+  ["emit ring as wkt, region 3", "region stands alone"],
+  ["emit ring as wkt, axis left", "axis takes up or down"],
+  ["emit ring as css-path, shares", "shares: CSS path has lengths in px only"],
+  ["emit ring as template, with pond", 'only a template says how to write; "pond" is a shape'],
+  ["emit ring as wkt, to pond", 'to takes a file\'s name, such as to "pond.ts"'],
+  ["emit rows as wkt", 'shapes, points and numbers are handed off; "rows" is a template'],
+])("%s: says what is wrong, and no file is half right", (statement, message) => {
+  const { files, messages } = built(`${LEVEL}${statement}\n`);
+  expect(messages).toEqual([message]);
+  expect(files).toEqual([]);
+});
+
+test("the same sheet twice: the same bytes", () => {
+  const statements = Object.keys(handoffForms).map((form) => `emit ring, track, posts as ${form}`);
+  const script = LEVEL + statements.join("\n");
+  const [once, again] = [built(script).files, built(script).files];
+  expect(once).toHaveLength(statements.length);
+  expect(again.map(({ content }) => content)).toEqual(once.map(({ content }) => content));
+});
+
+test("every shape of the reference, in every form: nothing is lost, or it is said", () => {
+  const sheet = new Sheet();
+  sheet.attach(exampleAttachments);
+  const entries = referenceGroups.flatMap(({ entries }) => entries);
+  for (const entry of entries) {
+    const script = exampleScript(entry);
+    const statements = (Object.keys(handoffForms) as HandoffFormat[]).map(
+      (form) => `emit example as ${form}, decimals exact`,
+    );
+    const { definitions } = sheet.update(script);
+    const value = definitions.find(({ name }) => name === "example")?.value;
+    if (value?.type !== "shape" && value?.type !== "list") continue;
+    sheet.update(`${script}${statements.join("\n")}\n`);
+    for (const { format, report } of buildFiles(sheet)) {
+      const { problems, difference, vertices, losses } = report;
+      // Singles, and arcs of half a turn by their ends, which tell the centre to half of the digits only.
+      const most =
+        { glsl: 1e-4, wgsl: 1e-4, "svg-curves": 1e-6, svg: 1e-6, "css-path": 1e-6 }[format as string] ?? 1e-12;
+      const about = `${entry.name} as ${format}`;
+      expect([about, problems]).toEqual([about, []]);
+      expect([about, difference < most]).toEqual([about, true]);
+      if (vertices === 0) expect([about, losses.length > 0 || value.type === "list"]).toEqual([about, true]);
+    }
+  }
+});
