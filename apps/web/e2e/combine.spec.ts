@@ -1,5 +1,5 @@
 import { expect, type Page, test } from "@playwright/test";
-import { onPage, openSheet, scriptText, station } from "./support";
+import { chooseForm, onPage, openSheet, scriptText, station } from "./support";
 
 const PONDS = `plan 200 by 160, y down, unit px
 tolerance 0.05
@@ -130,7 +130,7 @@ test("a combined shape is handed off with its true curves", async ({ page }) => 
   await page.getByText("straight edges", { exact: true }).click();
   await expect.poll(() => scriptText(page)).toContain('emit lake as svg-path, decimals 3, to "lake.txt"');
   await station(page, "Hand off");
-  await page.getByText("SVG curves", { exact: true }).click();
+  await chooseForm(page, "SVG curves");
   await expect(page.getByTestId("handoff-text")).toContainText(/^M .*A 45 25 0 0 1 .*A 40 40 0 0 1 .* Z/);
   await expect(page.getByTestId("handoff-text")).toContainText("A 10 10 0 0 0");
 });

@@ -1,5 +1,5 @@
 import { expect, test } from "@playwright/test";
-import { appendScript, onPage, savedScript, scriptText, station } from "./support";
+import { appendScript, chooseForm, onPage, savedScript, scriptText, station } from "./support";
 
 test("the whole job: open the sample, paste an outline, flatten, subtract, probe, measure, copy, and find it again", async ({
   page,
@@ -52,7 +52,7 @@ test("the whole job: open the sample, paste an outline, flatten, subtract, probe
     .toBeCloseTo(-12, 0);
 
   await station(page, "Hand off");
-  await page.getByText("WKT").click();
+  await chooseForm(page, "WKT");
   await page.getByRole("button", { name: "Copy", exact: true }).click();
   await expect(page.getByText(/vertices copied/)).toBeVisible();
   const copied = await page.evaluate(() => navigator.clipboard.readText());

@@ -1,4 +1,3 @@
-import { readFileSync } from "node:fs";
 import { expect, type Locator, type Page, test } from "@playwright/test";
 import { combine } from "@vertexon/geometry";
 import { onPage, openSheet, POND, scriptText, station } from "./support";
@@ -235,34 +234,6 @@ test("field: a definition is made, its extremes are those of the shape", async (
   const bare = await onPage(page, 9, 91);
   await expect.poll(async () => (await pixel(deep.x, deep.y))[1]).toBeLessThan(160);
   expect((await pixel(bare.x, bare.y))[1]).toBeGreaterThan(220);
-});
-
-test("hand off: every format, decimals kept in the script, a saved file", async ({ page }) => {
-  await openSheet(page, "plan 100 by 100, y up, unit mm\nblock = rect((20, 20.125), width: 60, height: 60)\n");
-  await station(page, "Hand off");
-  const text = page.getByTestId("handoff-text");
-  await expect(text).toContainText("export const block");
-  for (const [format, begin] of [
-    ["C array", "static const double block_vertices[4][2]"],
-    ["JSON", '{ "name": "block"'],
-    ["SVG path data", "M 20 20.125 L 80 20.125 L 80 80.125 L 20 80.125 Z"],
-    ["Edge table", "0,0,1,80,20.125,80,80.125,block,0,1,0,1"],
-    ["WKT", "POLYGON ((20 20.125, 80 20.125, 80 80.125, 20 80.125, 20 20.125))"],
-  ]) {
-    await page.getByText(format, { exact: true }).click();
-    await expect(text).toContainText(begin);
-  }
-  await page.getByRole("button", { name: "Keep in the script" }).click();
-  await expect.poll(() => scriptText(page)).toContain('emit block as wkt, decimals 3, to "block.wkt"');
-  await page.getByLabel("decimals").fill("1");
-  await expect.poll(() => scriptText(page)).toContain("decimals 1");
-  await expect(text).toContainText("20 20.1, 80 20.1");
-  await expect(page.getByTestId("panel")).toContainText("0.025 digits");
-  const download = page.waitForEvent("download");
-  await page.getByRole("button", { name: "Save block.wkt" }).click();
-  const file = await download;
-  expect(file.suggestedFilename()).toBe("block.wkt");
-  expect(readFileSync((await file.path())!, "utf8")).toBe(await text.textContent());
 });
 
 test("keys 1 to 6 go to the stations, and the rail carries their key figures", async ({ page }) => {

@@ -55,6 +55,17 @@ export async function station(page: Page, name: string): Promise<void> {
   await expect(page.getByTestId("panel")).toHaveAccessibleName(`${name} panel`);
 }
 
+/** Chooses a form in the Hand off panel by its title. */
+export async function chooseForm(page: Page, title: string): Promise<void> {
+  const field = page.getByLabel("form", { exact: true });
+  await expect(async () => {
+    await field.click();
+    await field.fill(title);
+    await page.locator(".ant-select-item-option").getByText(title, { exact: true }).click({ timeout: 2000 });
+  }).toPass();
+  await expect(page.locator(".handoff-field", { has: field })).toContainText(title);
+}
+
 /** Waits until the server has confirmed everything. */
 export async function saved(page: Page): Promise<void> {
   await expect(page.getByTestId("save-state")).toHaveText(/^saved \d\d:\d\d$/);

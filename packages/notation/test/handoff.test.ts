@@ -73,6 +73,21 @@ test("the target's axes, origin, unit and box", () => {
   ).toContain("0px 0px");
 });
 
+test("what the script told as shares of the box is written as percentages, beside lengths with calc()", () => {
+  const told = "badge = polygon((0, 0), (100% - 12, 0), (100%, 40%), (20, 50% + 3))\n";
+  const css = (options: string): string => {
+    const { files } = built(`plan 100 by 80, y down\n${told}emit badge as css-polygon${options}\n`);
+    expect(files[0].report).toMatchObject({ problems: [], losses: [] });
+    expect(files[0].report.difference).toBeLessThan(1e-12);
+    return String(files[0].content).replace(/\s+/g, " ");
+  };
+  expect(css("")).toContain("0px 0px, calc(100% - 12px) 0px, 100% 40%, 20px calc(50% + 3px))");
+  expect(css(", region")).toContain("calc(100% - 12px) 0px, 100% 40%");
+  expect(css(", axis up, factor 2")).toContain("calc(100% - 24px) 160px, 100% 60%, 40px calc(50% - 6px))");
+  const { files } = built(`plan 100 by 80\n${told}emit badge as css-path\n`);
+  expect(files[0].report.losses).toEqual(["path() holds px only: shares of the box come out as lengths"]);
+});
+
 test("a form of one's own", () => {
   expect(text("emit track as template, with rows, decimals 0")).toMatch(
     /^track: \[0; 6\] \[10; 11\]\n\[20; 6\] .* \[30; 6\]\n\[40; 8\] \[44; 8\] \[44; 12\]\n$/,

@@ -14,6 +14,12 @@ export const SHAPE_KINDS = ["region", "outline", "triangles", "fans"] as const;
 export type ShapeKind = (typeof SHAPE_KINDS)[number];
 export type FigureKind = "region" | "outline" | "triangles" | "points" | "numbers";
 
+/** A coordinate that was told as a share of the plan's box, 0 to 1, and a length beside it. */
+export interface BoxLength {
+  fraction: number;
+  fixed: number;
+}
+
 /** One thing that is handed off, in plan units, or in the target's once it was placed there. */
 export interface Figure {
   /** What it is called in the program. */
@@ -27,6 +33,8 @@ export interface Figure {
   indices: Uint16Array | Uint32Array | null;
   /** Plain numbers. */
   numbers: readonly number[];
+  /** Points that were told as shares of the plan's box, by {@link pointKey}: along x and y, null for plain lengths. */
+  boxLengths: ReadonlyMap<string, readonly [BoxLength | null, BoxLength | null]>;
   /** Of regions and outlines the same with true curves. */
   curves(): Path;
   /** What the edges of the lines stand for, line by line; the last one of an open line is the join that would close it. */
@@ -83,9 +91,19 @@ const NOTHING: Omit<Figure, "name" | "kind"> = {
   polygons: [],
   indices: null,
   numbers: [],
+  boxLengths: new Map(),
   curves: () => ({ subpaths: [] }),
   sources: () => [],
 };
+
+/** The same figure, with points that were told as shares of the plan's box. */
+export function withBoxLengths(figure: Figure, boxLengths: Figure["boxLengths"]): Figure {
+  return { ...figure, boxLengths };
+}
+
+export function pointKey(x: number, y: number): string {
+  return `${x} ${y}`;
+}
 
 export function vertexCount({ lines }: Pick<Figure, "lines">): number {
   return lines.reduce((sum, { vertices }) => sum + vertices.length / 2, 0);

@@ -7,17 +7,20 @@
  * Regions keep the kernel's sense in the target, too: outer rings positive, holes negative; outlines keep their own.
  */
 export {
+  type BoxLength,
   type Figure,
   type FigureKind,
   type FigureLine,
   numbersFigure,
   outlineFigure,
   pathOfLines,
+  pointKey,
   pointsFigure,
   regionFigure,
   SHAPE_KINDS,
   type ShapeKind,
   trianglesFigure,
+  withBoxLengths,
 } from "./figure";
 export { ALL_KINDS, type Form, type Holds, type ReadFigure } from "./form";
 export { formOf, type HandoffFormat, handoffForms } from "./forms";

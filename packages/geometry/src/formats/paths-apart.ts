@@ -17,7 +17,15 @@ export function farthestApart(path: Path, read: Path): number | null {
       const own = pieces.slice(at, at + piecesOf(segment));
       at += own.length;
       if (own.length === 0) return null;
-      most = Math.max(most, farthestFrom([segment], own), farthestFrom(own, [segment]));
+      const [only] = own;
+      // Lines are as far apart as their ends.
+      if (segment.kind === "line" && only.kind === "line")
+        most = Math.max(
+          most,
+          Math.hypot(segment.x0 - only.x0, segment.y0 - only.y0),
+          Math.hypot(segment.x1 - only.x1, segment.y1 - only.y1),
+        );
+      else most = Math.max(most, farthestFrom([segment], own), farthestFrom(own, [segment]));
     }
     if (at !== pieces.length) return null;
   }

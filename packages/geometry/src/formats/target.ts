@@ -1,6 +1,6 @@
 import { reverseSources, transformSources } from "../curved";
 import { type Affine, reversePath, transformPath, transformPoint } from "../path";
-import type { Figure, FigureLine } from "./figure";
+import { type BoxLength, type Figure, type FigureLine, pointKey } from "./figure";
 
 /** Where the plan lies in the target's coordinates: factors on both axes (not 0), and where the plan's origin goes. */
 export interface Target {
@@ -42,9 +42,22 @@ export function placed(figure: Figure, target: Target): Figure {
   return {
     ...figure,
     lines: figure.lines.map(mapped),
+    boxLengths: new Map([...figure.boxLengths].map(([key, lengths]) => placedLengths(key, lengths, map))),
     curves: () => transformPath(figure.curves(), map),
     sources: () => transformSources(figure.sources(), map),
   };
+}
+
+/** A turned axis counts from the box's other side. */
+function placedLengths(
+  key: string,
+  lengths: readonly [BoxLength | null, BoxLength | null],
+  map: Affine,
+): [string, [BoxLength | null, BoxLength | null]] {
+  const [x, y] = key.split(" ").map(Number);
+  const along = (length: BoxLength | null, scale: number): BoxLength | null =>
+    length && { fraction: scale < 0 ? 1 - length.fraction : length.fraction, fixed: scale * length.fixed };
+  return [pointKey(...transformPoint(map, x, y)), [along(lengths[0], map.a), along(lengths[1], map.d)]];
 }
 
 function turned(ring: Float64Array): Float64Array {

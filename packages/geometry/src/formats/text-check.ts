@@ -59,7 +59,9 @@ interface Told {
 /** The figures as far as the form tells them apart, without what has no vertices. */
 function asTold({ holds }: Form, figures: readonly Figure[]): Told[] {
   const told = figures.map(({ name, kind, lines, indices, numbers }) => {
-    return { name, kind, lines: lines.filter(({ vertices }) => vertices.length > 0), indices, numbers };
+    const some = lines.filter(({ vertices }) => vertices.length > 0);
+    const all = holds.open || kind !== "outline" ? some : some.map(({ vertices }) => ({ vertices, closed: true }));
+    return { name, kind, lines: all, indices, numbers };
   });
   const some = told.filter((each) => each.lines.length > 0 || each.numbers.length > 0);
   if ((holds.figures ?? holds.names) || some.length === 0) return some;

@@ -9,6 +9,7 @@ import {
   type ShapeKind,
   trianglesFigure,
   triangulate,
+  withBoxLengths,
 } from "@vertexon/geometry";
 import { describe, type Shape, type Value } from "../values";
 
@@ -61,9 +62,15 @@ export function ownKind(shape: Shape): "region" | "outline" {
 function figureOf(name: string, shape: Shape, as: ShapeKind): Figure {
   switch (as) {
     case "region":
-      return regionFigure(name, shape.polygons, () => shape.regionSources(name));
+      return withBoxLengths(
+        regionFigure(name, shape.polygons, () => shape.regionSources(name)),
+        shape.boxLengths,
+      );
     case "outline":
-      return outlineFigure(name, shape.flat.subpaths, shape.outline, () => shape.edgeSources(name));
+      return withBoxLengths(
+        outlineFigure(name, shape.flat.subpaths, shape.outline, () => shape.edgeSources(name)),
+        shape.boxLengths,
+      );
     case "triangles":
       return trianglesFigure(name, triangulate(shape.polygons));
     case "fans":

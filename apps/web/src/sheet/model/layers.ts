@@ -24,6 +24,8 @@ export interface Layer {
   mesh?: readonly Ring[];
   /** Lines as they are handed off, each vertex with its place in its line, from 0. */
   handed?: readonly FigureLine[];
+  /** Points of lists as they are handed off, x y each, with their places, from 0. */
+  listed?: readonly Float64Array[];
   /** Places with their numbers, from 1: x y each. */
   numbered?: Float64Array;
   /** Regions in tones of their own; those that are chosen are filled. */

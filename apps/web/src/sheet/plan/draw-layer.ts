@@ -4,7 +4,7 @@ import type { ShapeView, SheetView } from "@/worker/sheet-view";
 import type { Layer } from "../model/layers";
 import { shapesOf } from "../model/scene";
 import { type Camera, toScreen } from "./camera";
-import { onScreen, regionPath } from "./draw-shapes";
+import { onScreen, Room, regionPath } from "./draw-shapes";
 import { haloText } from "./halo-text";
 
 /** Pictures under the plan, faded, and clipped where a shape is named for that. */
@@ -48,11 +48,22 @@ export function drawRegions(ctx: CanvasRenderingContext2D, camera: Camera, { reg
 }
 
 /** Numbers beside places, each on a small cross; those that would run together keep the cross only. */
-export function drawNumbered(ctx: CanvasRenderingContext2D, camera: Camera, { numbered }: Layer): void {
-  if (!numbered) return;
-  const taken: [number, number][] = [];
+export function drawNumbered(ctx: CanvasRenderingContext2D, camera: Camera, { numbered, listed = [] }: Layer): void {
+  const room = { crosses: new Room(6), numbers: new Room(22) };
+  if (numbered) numberPlaces(ctx, camera, numbered, 1, room);
+  for (const places of listed) numberPlaces(ctx, camera, places, 0, room);
+}
+
+function numberPlaces(
+  ctx: CanvasRenderingContext2D,
+  camera: Camera,
+  numbered: Float64Array,
+  first: number,
+  room: { crosses: Room; numbers: Room },
+): void {
   for (let i = 0; i < numbered.length; i += 2) {
     const [x, y] = toScreen(camera, numbered[i], numbered[i + 1]);
+    if (x < 0 || y < 0 || x > camera.width || y > camera.height || !room.crosses.take(x, y)) continue;
     ctx.strokeStyle = tokens.olive;
     ctx.lineWidth = 1.6;
     ctx.beginPath();
@@ -61,9 +72,8 @@ export function drawNumbered(ctx: CanvasRenderingContext2D, camera: Camera, { nu
     ctx.moveTo(x - 5, y + 5);
     ctx.lineTo(x + 5, y - 5);
     ctx.stroke();
-    if (taken.some(([px, py]) => Math.abs(px - x) < 22 && Math.abs(py - y) < 14)) continue;
-    taken.push([x, y]);
-    haloText(ctx, String(i / 2 + 1), x + 9, y - 8, `600 11px ${tokens.mono}`);
+    if (!room.numbers.take(x, y)) continue;
+    haloText(ctx, String(i / 2 + first), x + 9, y - 8, `600 11px ${tokens.mono}`);
   }
 }
 

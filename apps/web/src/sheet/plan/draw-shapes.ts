@@ -142,7 +142,7 @@ function extentOf(vertices: Float64Array): number {
 }
 
 /** Which cells of the screen hold a mark already. */
-class Room {
+export class Room {
   private readonly taken = new Set<number>();
   constructor(private readonly cell: number) {}
 

@@ -1,11 +1,11 @@
-import type { FigureLine } from "@vertexon/geometry";
+import type { FigureKind, FigureLine } from "@vertexon/geometry";
 import { type Asked as AskedFile, type BuiltFile, buildFile, type HandoffReport } from "@vertexon/notation";
 import type { AskedSheet } from "../asked-sheet";
 
 export interface HandoffView extends Omit<BuiltFile, "report"> {
   report: Omit<HandoffReport, "figures">;
   /** Lines as they were written, in plan units: vertex k of line r in the file is vertex k of line r here. */
-  figures: { name: string; kind: string; lines: FigureLine[] }[];
+  figures: { name: string; kind: FigureKind; lines: FigureLine[]; indices: Uint16Array | Uint32Array | null }[];
 }
 
 interface Asked {
@@ -21,6 +21,7 @@ export function handoff({ evaluated }: AskedSheet, { emission }: Asked): Handoff
   const lines = figures.map((figure) => ({
     name: figure.name,
     kind: figure.kind,
+    indices: figure.indices,
     lines: figure.lines.map(({ vertices, closed }) => ({ vertices, closed })),
   }));
   return { ...built, report: rest, figures: lines };

@@ -15,6 +15,10 @@ export const cssPath: Form = {
   axis: "down",
   isBox: true,
   hasShares: false,
+  remark: (figures) =>
+    figures.some(({ boxLengths }) => boxLengths.size > 0)
+      ? "path() holds px only: shares of the box come out as lengths"
+      : null,
   write(figures, style) {
     const number = numberText(style);
     const data = (figure: (typeof figures)[number]): string =>

@@ -1,12 +1,12 @@
-import { type NumberText, numberText } from "../decimals";
-import type { Figure } from "../figure";
+import { numberText } from "../decimals";
+import { type BoxLength, type Figure, pointKey } from "../figure";
 import { DOUBLES, type Form, type ReadFigure, SHAPES } from "../form";
 import type { Style } from "../style";
-import { pointTexts } from "../text";
 
 /**
  * A rule for each shape that clips to it (CSS Shapes 1, polygon()). There is one row of points: several rings are gone around one
- * after the other, from the first one's start to theirs and back, along seams that enclose nothing.
+ * after the other, from the first one's start to theirs and back, along seams that enclose nothing. What was told as a share of the
+ * plan's box is a percentage, with calc() where a length stands beside it.
  */
 export const cssPolygon: Form = {
   title: "CSS polygon",
@@ -21,17 +21,29 @@ export const cssPolygon: Form = {
   remark: (figures) =>
     figures.some(({ lines }) => lines.length > 1) ? "several rings are joined by seams that enclose nothing" : null,
   write: (figures, style) => figures.map((figure) => rule(figure, style)).join(""),
-  read: (content, { shares }) =>
+  read: (content, style) =>
     [
       ...String(content).matchAll(/\/\* points of its rings: ([\d, ]+) \*\/\s*clip-path: polygon\(evenodd,([^;]*)\);/g),
-    ].map(([, counts, list]) => readPolygon(counts.split(", ").map(Number), list, shares)),
+    ].map(([, counts, list]) => readPolygon(counts.split(", ").map(Number), list, style)),
 };
 
 function rule(figure: Figure, style: Style): string {
   const number = numberText(style);
-  const unit: NumberText = style.shares ? (value) => `${number(100 * value)}%` : (value) => `${number(value)}px`;
+  const along = (value: number, length: BoxLength | null | undefined): string => {
+    if (style.shares) return `${number(100 * value)}%`;
+    if (!length) return `${number(value)}px`;
+    const { fraction, fixed } = length;
+    const share = `${number(100 * fraction)}%`;
+    return fixed === 0 ? share : `calc(${share} ${fixed < 0 ? "-" : "+"} ${number(Math.abs(fixed))}px)`;
+  };
   const lines = figure.lines.filter(({ vertices }) => vertices.length > 0);
-  const [first, ...others] = lines.map((line) => pointTexts(line, unit, (x, y) => `${x} ${y}`));
+  const [first, ...others] = lines.map(({ vertices }) =>
+    Array.from({ length: vertices.length / 2 }, (_, i) => {
+      const [x, y] = [vertices[2 * i], vertices[2 * i + 1]];
+      const lengths = figure.boxLengths.get(pointKey(x, y));
+      return `${along(x, lengths?.[0])} ${along(y, lengths?.[1])}`;
+    }),
+  );
   const seamed = others.flatMap((row) => [first[0], ...row, row[0]]);
   const all = others.length === 0 ? first : [...first, ...seamed, first[0]];
   const counts = lines.map(({ vertices }) => vertices.length / 2).join(", ");
@@ -40,10 +52,12 @@ function rule(figure: Figure, style: Style): string {
 }
 
 /** The rings again: before each but the first the first one's start stands, behind each its own. */
-function readPolygon(counts: readonly number[], list: string, shares: boolean): ReadFigure {
-  const all = [...list.matchAll(/(\S+?)(?:px|%) (\S+?)(?:px|%)(?=[,\s]|$)/g)].map(([, x, y]) =>
-    [Number(x), Number(y)].map((value) => (shares ? value / 100 : value)),
-  );
+function readPolygon(counts: readonly number[], list: string, { shares, box }: Style): ReadFigure {
+  const [width, height] = shares ? [1, 1] : [box.maxX - box.minX, box.maxY - box.minY];
+  const all = list
+    .split(",")
+    .map((point) => point.match(/calc\([^)]*\)|\S+/g) ?? [])
+    .map(([x = "", y = ""]) => [lengthOf(x, width), lengthOf(y, height)]);
   let at = 0;
   const lines = counts.map((count, r) => {
     const from = r === 0 ? 0 : at + 1;
@@ -51,4 +65,12 @@ function readPolygon(counts: readonly number[], list: string, shares: boolean): 
     return { points: all.slice(from, from + count).flat(), closed: true };
   });
   return { lines };
+}
+
+/** A length of CSS, percentages of a size: `12px`, `40%`, `calc(100% - 12px)`. */
+function lengthOf(text: string, size: number): number {
+  let sum = 0;
+  for (const [, sign, digits, unit] of text.matchAll(/([-+]\s+)?(-?[\d.]+(?:e[-+]?\d+)?)(px|%)/g))
+    sum += (sign?.startsWith("-") ? -1 : 1) * Number(digits) * (unit === "%" ? size / 100 : 1);
+  return sum;
 }

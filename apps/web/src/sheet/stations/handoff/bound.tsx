@@ -69,18 +69,25 @@ function Reach({ chosen }: { chosen: Chosen }) {
   };
   return (
     <span className="handoff-reach">
+      <Button
+        size="small"
+        onClick={() => void reach()}
+        disabled={wanted === null}
+        loading={busy}
+        title="writes the tolerance and the decimals that keep this bound"
+      >
+        Keep within
+      </Button>
       <InputNumber
         size="small"
         min={1e-12}
         value={wanted}
         onChange={setWanted}
-        placeholder="wanted"
+        onPressEnter={() => void reach()}
+        placeholder="0.1"
         aria-label="wanted bound"
         className="handoff-number"
       />
-      <Button size="small" onClick={() => void reach()} disabled={wanted === null} loading={busy}>
-        Split over the steps
-      </Button>
     </span>
   );
 }

@@ -4,9 +4,10 @@ import { useCopy } from "@/client/use-copy";
 import { fixed, plural, small } from "@/format/numbers";
 import type { HandoffView } from "@/worker/questions/handoff";
 import { useAnswers } from "../../model/answers";
-import { useLayer } from "../../model/layers";
+import { type Layer, useLayer } from "../../model/layers";
 import { useQuestion } from "../../model/use-question";
 import { Empty, Facts, Panel, Pending } from "../parts/panel";
+import { useResting } from "../parts/use-resting";
 import { BoundFacts } from "./bound";
 import { asHex } from "./hex";
 import { How } from "./how";
@@ -30,13 +31,16 @@ export function HandoffPanel() {
 }
 
 function File({ chosen }: { chosen: Chosen }) {
-  const { view, thread } = useAnswers();
+  const { view, thread, moving } = useAnswers();
+  const resting = useResting(view, moving);
   const copy = useCopy();
   const { asked, kept, keep } = chosen;
   const { file, format } = asked;
-  const { answered, isNewest, problem } = useQuestion({ thread, view }, "handoff", { emission: JSON.stringify(asked) });
+  const { answered, isNewest, problem } = useQuestion({ thread, view: resting }, "handoff", {
+    emission: JSON.stringify(asked),
+  });
   const handoff = answered?.answer ?? null;
-  useLayer(() => handoff && { handed: handoff.figures.flatMap(({ lines }) => lines) }, [handoff]);
+  useLayer(() => handoff && layerOf(handoff), [handoff]);
   const content = handoff?.content ?? "";
   const text = typeof content === "string" ? content : asHex(content);
   const save = () => {
@@ -71,6 +75,22 @@ function File({ chosen }: { chosen: Chosen }) {
       )}
     </Panel>
   );
+}
+
+/** What is handed off, on the plan: vertices with their places in the file, and triangles. */
+function layerOf({ figures }: HandoffView): Layer {
+  const isDrawn = ({ kind }: HandoffView["figures"][number]): boolean => kind === "region" || kind === "outline";
+  const places = figures
+    .filter((figure) => !isDrawn(figure))
+    .flatMap(({ lines }) => lines.map(({ vertices }) => vertices));
+  const mesh = figures.flatMap(({ lines, indices }) =>
+    Array.from({ length: (indices?.length ?? 0) / 3 }, (_, t) =>
+      Float64Array.from(
+        [0, 1, 2].flatMap((k) => [...lines[0].vertices.subarray(2 * indices![3 * t + k], 2 * indices![3 * t + k] + 2)]),
+      ),
+    ),
+  );
+  return { handed: figures.filter(isDrawn).flatMap(({ lines }) => lines), listed: places, mesh };
 }
 
 /** The files that the script keeps, and a new one. */
@@ -148,7 +168,10 @@ function reasonOf({ report: { taken }, figures }: HandoffView): string {
 
 /** What a file holds: vertices, or the segments of the forms that keep curves. */
 function countOf({ report: { vertices, segments }, figures }: HandoffView): string {
-  const shapes = figures.length > 1 ? `${figures.length} shapes, ` : "";
+  const triangles = figures.reduce((sum, { indices }) => sum + (indices?.length ?? 0) / 3, 0);
+  const many = figures.length > 1 ? `${figures.length} shapes, ` : "";
+  const shapes = triangles ? `${many}${plural(triangles, "triangle")}, ` : many;
+  if (figures.every(({ kind }) => kind === "points") && figures.length > 0) return shapes + plural(vertices, "point");
   if (!segments) return shapes + plural(vertices, "vertex", "vertices");
   return `${shapes}${plural(segments.curves, "curve")}, ${plural(segments.lines, "line")}`;
 }

@@ -59,6 +59,8 @@ export function useHandoff(): Chosen | null {
         options: { ...(change.format ? kindOnly(options) : options), ...change.options },
       };
       if (kept === null) return setOwn(next);
+      // It stays taken up, also where the chosen shape is no part of it any more.
+      setPicked({ shape: name, kept });
       const to = next.format === format ? file : withEnding(file, next.format);
       edit((current) => {
         const span = current.emissions[kept]?.span;
@@ -78,9 +80,8 @@ function kindOnly({ decimals, as, axis, origin, factor }: HandoffOptions): Hando
 function emissionOf({ emissions }: SheetView, name: string | null): number | null {
   if (name === null) return null;
   const alone = emissions.findIndex(({ targets }) => targets.length === 1 && targets[0] === name);
-  const among = emissions.findIndex(({ targets, definitions }) =>
-    targets.length ? targets.includes(name) : definitions.includes(name),
-  );
+  const holds = (target: string): boolean => target === name || name.startsWith(`${target}.at(`);
+  const among = emissions.findIndex(({ targets, definitions }) => (targets.length ? targets : definitions).some(holds));
   const found = alone >= 0 ? alone : among;
   return found < 0 ? null : found;
 }

@@ -4,6 +4,7 @@ import { Button, Segmented, Select } from "antd";
 import { useAnswers } from "../../model/answers";
 import { appendedLine, freshName } from "../../model/append";
 import { useEdits } from "../../model/edits";
+import { useOwnValue } from "../parts/use-own-value";
 import type { Chosen } from "./use-handoff";
 
 const GROUPS: { label: string; forms: HandoffFormat[] }[] = [
@@ -34,11 +35,14 @@ export function What({ chosen, taken }: { chosen: Chosen; taken: readonly ShapeK
   const { view } = useAnswers();
   const { asked, change } = chosen;
   const { holds } = formOf(asked.format);
+  // Names have no commas. What was taken out or added last counts at once, whether or not it is evaluated yet.
+  const [list, setList] = useOwnValue(asked.targets.join(), view);
+  const targets = list === "" ? [] : list.split(",");
   const names = view.definitions.flatMap(({ name, value }) => {
     if (value?.type === "list") return [name, ...value.shapes.map((each) => each.name)];
     return value && ["shape", "point", "number"].includes(value.type) ? [name] : [];
   });
-  const known = [...new Set([...names, ...asked.targets])];
+  const known = [...new Set([...names, ...targets])];
   const kinds = KINDS.filter(
     ({ value }) => value === "region" || value === "outline" || holds.kinds.includes("triangles"),
   );
@@ -49,10 +53,13 @@ export function What({ chosen, taken }: { chosen: Chosen; taken: readonly ShapeK
         <Select
           mode="multiple"
           size="small"
-          value={asked.targets}
+          value={targets}
           placeholder="all results"
           options={known.map((value) => ({ value, label: value }))}
-          onChange={(targets) => change({ targets })}
+          onChange={(next) => {
+            setList(next.join());
+            change({ targets: next });
+          }}
           maxTagCount="responsive"
           aria-label="what is handed off"
         />
@@ -66,6 +73,7 @@ export function What({ chosen, taken }: { chosen: Chosen; taken: readonly ShapeK
           options={FORMS}
           onChange={(format) => change({ format })}
           listHeight={420}
+          popupMatchSelectWidth={false}
           aria-label="form"
         />
         {taken.length > 0 && (

@@ -7,8 +7,11 @@ const PATIENCE = 1500;
  * A value that a control changes faster than the script is evaluated: the control shows what was set last until the
  * evaluation has caught up with it, however long that takes. `view` is the evaluation that `evaluated` is from.
  */
-export function useOwnValue(evaluated: number, view: unknown): [shown: number, set: (value: number) => void] {
-  const [own, setOwn] = useState<{ value: number; setIn: unknown } | null>(null);
+export function useOwnValue<T extends number | string>(
+  evaluated: T,
+  view: unknown,
+): [shown: T, set: (value: T) => void] {
+  const [own, setOwn] = useState<{ value: T; setIn: unknown } | null>(null);
   useEffect(() => {
     if (own === null || view === own.setIn) return;
     // A newer value may have been set since this effect was due: only the one that it is about is given up.
