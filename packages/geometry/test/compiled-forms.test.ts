@@ -6,6 +6,7 @@ import ts from "typescript";
 import {
   combine,
   type HandoffFormat,
+  LAYOUTS,
   numbersFigure,
   parsePathData,
   pointsFigure,
@@ -227,24 +228,27 @@ for (const { format, command, file, program, run } of TOOLS) {
 }
 
 test("typescript: the compiler finds no mistake, and what it makes holds what was handed off", () => {
-  for (const layout of ["nested", "pairs", "flat", "separate"] as const) {
-    const folder = mkdtempSync(join(tmpdir(), "vertexon-form-"));
-    const file = join(folder, "plan.ts");
-    const text = String(written("typescript", shapes, { layout }).content);
+  const folder = mkdtempSync(join(tmpdir(), "vertexon-form-"));
+  const texts = LAYOUTS.map((layout) => String(written("typescript", shapes, { layout }).content));
+  const files = texts.map((text, i) => {
+    const file = join(folder, `plan${i}.ts`);
     writeFileSync(file, text);
-    const program = ts.createProgram([file], { strict: true, noEmit: true, types: [], target: ts.ScriptTarget.ES2022 });
-    expect(ts.getPreEmitDiagnostics(program).map(({ messageText }) => messageText)).toEqual([]);
+    return file;
+  });
+  const program = ts.createProgram(files, { strict: true, noEmit: true, types: [], target: ts.ScriptTarget.ES2022 });
+  expect(ts.getPreEmitDiagnostics(program).map(({ messageText }) => messageText)).toEqual([]);
+  LAYOUTS.forEach((layout, i) => {
     const made: Record<string, unknown> = {};
-    const { outputText } = ts.transpileModule(text, { compilerOptions: { module: ts.ModuleKind.CommonJS } });
+    const { outputText } = ts.transpileModule(texts[i], { compilerOptions: { module: ts.ModuleKind.CommonJS } });
     new Function("exports", outputText)(made);
     const { green, green_vertices: all, green_xs: xs, size, sizes } = made as Record<string, never>;
     expect([size, sizes]).toEqual([12, [1, 2]]);
     if (layout === "nested")
       expect(green).toEqual([{ outer: pairsOf(GREEN.slice(0, 8)), holes: [pairsOf(GREEN.slice(8))] }]);
-    else if (layout === "separate") expect(xs).toEqual(GREEN.filter((_, i) => i % 2 === 0));
+    else if (layout === "separate") expect(xs).toEqual(GREEN.filter((_, k) => k % 2 === 0));
     else expect(all).toEqual(layout === "pairs" ? pairsOf(GREEN) : GREEN);
-    rmSync(folder, { recursive: true });
-  }
+  });
+  rmSync(folder, { recursive: true });
 });
 
 function pairsOf(values: readonly number[]): number[][] {

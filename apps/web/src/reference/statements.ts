@@ -56,15 +56,26 @@ track = trail(from: (25, 70), legs: 2 of (50, (pi * 8, sweep: 180deg)), close: y
 `,
   },
   {
-    title: "Probe, field, emit",
-    about:
-      "probe asks a shape about points, field about every cell of the plan; emit keeps what is handed off: typescript, c-array, json, svg-path, svg-curves (with the true curves), wkt or edge-table (each edge with the segment that it comes from).",
+    title: "Probe and field",
+    about: "probe asks a shape about points, field about every cell of the plan.",
     script: `plan 100 by 100
 
 green = rect((15, 25), width: 70, height: 50, rx: 20)
 ball  = probe(green, at: ((30, 40), (90, 20)))
 wall  = field(green, cell: 1, reach: 20)
-emit green as wkt, decimals 2, to "green.wkt"
+`,
+  },
+  {
+    title: "Handing off",
+    about:
+      "emit keeps what is handed off, in which form and how: regions or outlines as they were written, several things in one file, all results when no name stands there; decimals, layout and types, the target's axis, origin and unit.",
+    script: `plan 100 by 100
+
+green = rect((15, 25), width: 70, height: 50, rx: 20) difference circle((50, 50), radius: 8)
+track = polyline((10, 90), (50, 82), (90, 90))
+emit green as c-array, layout flat, numbers float32, to "green.h"
+emit green, track as geojson, axis up, decimals 2
+emit as svg, to "plan.svg"
 `,
   },
 ];

@@ -2,9 +2,18 @@ import type { Path } from "../path";
 import type { Figure, FigureKind } from "./figure";
 import type { Layout, NumberType, Style } from "./style";
 
+export const FORM_GROUPS = [
+  "source code",
+  "drawings and style sheets",
+  "geometry and tables",
+  "a form of one's own",
+] as const;
+
 /** A form in which figures are handed to another program. A further one is a file in forms/ and a row in forms.ts. */
 export interface Form {
   title: string;
+  /** Among which it is offered. */
+  group: (typeof FORM_GROUPS)[number];
   /** The usual ending of its files, without the dot. */
   ending: string;
   mediaType: string;

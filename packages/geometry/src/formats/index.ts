@@ -22,7 +22,7 @@ export {
   trianglesFigure,
   withBoxLengths,
 } from "./figure";
-export { ALL_KINDS, type Form, type Holds, type ReadFigure } from "./form";
+export { FORM_GROUPS, type Form, type Holds, type ReadFigure } from "./form";
 export { formOf, type HandoffFormat, handoffForms } from "./forms";
 export { type Handoff, handOff } from "./hand-off";
 export { identifier } from "./names";

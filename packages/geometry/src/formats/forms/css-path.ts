@@ -6,6 +6,7 @@ import { linesOfPathData } from "./svg-path";
 /** A rule for each shape that clips to it with its true curves, in px (CSS Shapes 1, path()). */
 export const cssPath: Form = {
   title: "CSS path",
+  group: "drawings and style sheets",
   ending: "css",
   mediaType: "text/css",
   keepsCurves: true,

@@ -10,6 +10,7 @@ import type { Style } from "../style";
  */
 export const cssPolygon: Form = {
   title: "CSS polygon",
+  group: "drawings and style sheets",
   ending: "css",
   mediaType: "text/css",
   keepsCurves: false,

@@ -5,6 +5,7 @@ import { DOUBLES, type Form, type ReadFigure, SHAPES_AND_POINTS } from "../form"
 /** A row for each point (RFC 4180): its shape, its line (ring, subpath) and place in that, counted from 0, and what the line is. */
 export const csv: Form = {
   title: "CSV",
+  group: "geometry and tables",
   ending: "csv",
   mediaType: "text/csv",
   keepsCurves: false,

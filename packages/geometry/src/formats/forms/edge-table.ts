@@ -11,6 +11,7 @@ const PARAMETER_DECIMALS = 9;
  */
 export const edgeTable: Form = {
   title: "Edge table",
+  group: "geometry and tables",
   ending: "csv",
   mediaType: "text/csv",
   keepsCurves: false,

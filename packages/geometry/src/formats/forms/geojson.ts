@@ -10,6 +10,7 @@ import { lineOf } from "./wkt";
  */
 export const geojson: Form = {
   title: "GeoJSON",
+  group: "geometry and tables",
   ending: "geojson",
   mediaType: "application/geo+json",
   keepsCurves: false,

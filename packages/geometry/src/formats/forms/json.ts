@@ -9,6 +9,7 @@ import { linesIn } from "./typescript";
 /** An object with the name and what it holds; several in a list (RFC 8259). */
 export const json: Form = {
   title: "JSON",
+  group: "geometry and tables",
   ending: "json",
   mediaType: "application/json",
   keepsCurves: false,

@@ -6,6 +6,7 @@ import { linesOfPathData } from "./svg-path";
 /** Path data with the true curves; vertices are the ends of segments: https://www.w3.org/TR/SVG2/paths.html */
 export const svgCurves: Form = {
   title: "SVG curves",
+  group: "drawings and style sheets",
   ending: "txt",
   mediaType: "text/plain",
   keepsCurves: true,

@@ -6,6 +6,7 @@ import { pointTexts } from "../text";
 /** Path data of straight lines: https://www.w3.org/TR/SVG2/paths.html */
 export const svgPath: Form = {
   title: "SVG path data",
+  group: "drawings and style sheets",
   ending: "txt",
   mediaType: "text/plain",
   keepsCurves: false,

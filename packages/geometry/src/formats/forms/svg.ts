@@ -7,6 +7,7 @@ import { linesOfPathData } from "./svg-path";
 /** A document with a path a shape, by its name; points are small circles. https://www.w3.org/TR/SVG2/ */
 export const svg: Form = {
   title: "SVG",
+  group: "drawings and style sheets",
   ending: "svg",
   mediaType: "image/svg+xml",
   keepsCurves: true,

@@ -6,6 +6,7 @@ import { filledIn, PLAIN_PIECES } from "../template/pieces";
 /** A form of one's own, of pieces that the sheet tells. */
 export const template: Form = {
   title: "Template",
+  group: "a form of one's own",
   ending: "txt",
   mediaType: "text/plain",
   keepsCurves: false,

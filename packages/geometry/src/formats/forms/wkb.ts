@@ -13,6 +13,7 @@ const COLLECTION = 7;
 /** Well-known binary (OGC 06-103r4, section 8), least byte first; numbers are rounded to the decimals before they are doubles. */
 export const wkb: Form = {
   title: "WKB",
+  group: "geometry and tables",
   ending: "wkb",
   mediaType: "application/octet-stream",
   keepsCurves: false,

@@ -6,6 +6,7 @@ import { pointTexts } from "../text";
 /** Well-known text (OGC 06-103r4, section 7): rings and closed lines end where they begin; several figures make a collection. */
 export const wkt: Form = {
   title: "WKT",
+  group: "geometry and tables",
   ending: "wkt",
   mediaType: "text/plain",
   keepsCurves: false,

@@ -39,6 +39,7 @@ export function sourceForm(language: Language, layouts: readonly Layout[] = LAYO
   const reserved = new Set(language.reserved.split(/\s+/));
   return {
     title: language.title,
+    group: "source code",
     ending: language.ending,
     mediaType: language.mediaType,
     keepsCurves: false,

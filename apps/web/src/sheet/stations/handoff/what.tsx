@@ -1,5 +1,5 @@
 import type { HandoffFormat, ShapeKind } from "@vertexon/geometry";
-import { formOf, handoffForms } from "@vertexon/geometry";
+import { FORM_GROUPS, formOf, handoffForms } from "@vertexon/geometry";
 import { Button, Segmented, Select } from "antd";
 import { useAnswers } from "../../model/answers";
 import { appendedLine, freshName } from "../../model/append";
@@ -7,21 +7,12 @@ import { useEdits } from "../../model/edits";
 import { useOwnValue } from "../parts/use-own-value";
 import type { Chosen } from "./use-handoff";
 
-const GROUPS: { label: string; forms: HandoffFormat[] }[] = [
-  {
-    label: "source code",
-    forms: ["typescript", "c-array", "cpp", "rust", "python", "java", "swift", "kotlin", "go", "glsl", "wgsl"],
-  },
-  { label: "drawings and style sheets", forms: ["svg-path", "svg-curves", "svg", "css-polygon", "css-path"] },
-  { label: "geometry and tables", forms: ["json", "wkt", "wkb", "geojson", "csv", "edge-table"] },
-  { label: "a form of your own", forms: ["template"] },
-];
-const FORMS = GROUPS.map(({ label, forms }) => ({
+const FORMS = FORM_GROUPS.map((label) => ({
   label,
-  options: forms.map((value) => ({ value, label: formOf(value).title })),
+  options: (Object.keys(handoffForms) as HandoffFormat[])
+    .filter((format) => formOf(format).group === label)
+    .map((value) => ({ value, label: formOf(value).title })),
 }));
-if (GROUPS.flatMap(({ forms }) => forms).length !== Object.keys(handoffForms).length)
-  throw new Error("every form belongs to a group");
 
 const KINDS: { value: ShapeKind; label: string }[] = [
   { value: "region", label: "region" },
