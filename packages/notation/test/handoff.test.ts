@@ -118,6 +118,12 @@ test.each([
   expect(files).toEqual([]);
 });
 
+test("two files of one name are warned of", () => {
+  const { files, messages } = built(`${LEVEL}emit ring as svg-path\nemit ring as svg-curves\n`);
+  expect(messages).toEqual(['"ring.txt" is written by line 10 too: say another, to "FILE"']);
+  expect(files).toHaveLength(2);
+});
+
 test("the same sheet twice: the same bytes", () => {
   const statements = Object.keys(handoffForms).map((form) => `emit ring, track, posts as ${form}`);
   const script = LEVEL + statements.join("\n");

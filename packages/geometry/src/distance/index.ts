@@ -11,3 +11,4 @@ export { type DistanceIndex, distanceIndex, type Grid } from "./distance-index";
 export { inscribedCircle } from "./inscribed-circle";
 export { distanceTo, type Foot, nearestOnEdge } from "./nearest-on-edge";
 export { type SignedDistance, signedDistance } from "./signed-distance";
+export { signedDistanceToPath } from "./signed-distance-to-path";

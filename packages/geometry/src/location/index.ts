@@ -1,9 +1,13 @@
 /**
- * Point location: inside, outside or on the boundary of rings under a fill rule, and the winding number.
+ * Point location: inside, outside or on the boundary under a fill rule, and the winding number.
  *
- * Exact on the doubles given: an edge counts when it spans the point's y (half-open, its lower end included), and which
- * side of it the point lies on is decided by the exact orientation. A point on any edge is on the boundary and has
- * winding number 0 by convention.
+ * With regard to the edges of rings it is exact on the doubles given: an edge counts when it spans the point's y (half-open, its
+ * lower end included), and which side of it the point lies on is decided by the exact orientation. A point on any edge is on
+ * the boundary and has winding number 0 by convention. With regard to true curves sides are certain, and what doubles cannot
+ * decide is said to lie on the boundary, with a width.
  */
+export { locateOnPath, type PathLocation } from "./locate-on-path";
 export { locatePoint } from "./locate-point";
 export { type Location, type LocationIndex, locationIndex } from "./location-index";
+export { type PathDistance, type PathIndex, pathIndex } from "./path-index";
+export { boxAround } from "./turn-around";

@@ -28,6 +28,7 @@ export {
 } from "./model";
 export { type Moments, momentsOf } from "./moments";
 export { type Nearest, nearestOnSegment } from "./nearest";
+export { type Bend, bendOf, nearestOnStretch } from "./nearest-on-stretch";
 export {
   PathDataError,
   parsePathData,
@@ -38,6 +39,7 @@ export {
 } from "./path-data";
 export { hodographOf, rationalPart, rationalQuadratic, WeightError } from "./rational";
 export { reversedSegment, reversePath } from "./reverse";
+export { mostBend } from "./second-derivative";
 export { sectorArea } from "./sector-area";
 export { slowPlaces } from "./speed";
 export { partOf, splitSegment } from "./split";

@@ -1,4 +1,5 @@
 import { type Form, formOf, type HandoffFormat, handoffForms } from "@vertexon/geometry";
+import { defaultFile } from "../handoff/build-files";
 import { notHandedOff } from "../handoff/figures";
 import { DEFAULT_OPTIONS, emitOptions, type HandoffOptions } from "../handoff/options";
 import { constants, functions } from "../library";
@@ -193,6 +194,7 @@ export class Run {
   }
 
   readEmissions(kept: ReadonlyMap<string, Computed>, results: () => string[]): Emission[] {
+    const files = new Map<string, number>();
     return this.ofKind("emit").flatMap(({ from, statement }) => {
       const { format, formatSpan, targets } = statement;
       const found = targets.map((target) => this.emitted(from, target, kept));
@@ -209,6 +211,18 @@ export class Run {
       const expressions = found.filter((expression) => expression !== null);
       if (!how || expressions.length < targets.length || all.length === 0) return [];
       const span = { from: from + statement.from, to: from + statement.to };
+      const name = how.file ?? defaultFile(expressions, format as HandoffFormat);
+      const earlier = files.get(name);
+      if (earlier === undefined) files.set(name, from);
+      else
+        this.report(
+          from,
+          formatSpan,
+          `"${name}" is written by line ${this.place(earlier).line} too: say another, to "FILE"`,
+          {
+            severity: "warning",
+          },
+        );
       return [{ span, targets: expressions, definitions: all, format: format as HandoffFormat, ...how }];
     });
   }

@@ -1,0 +1,137 @@
+import fc from "fast-check";
+import {
+  type FillRule,
+  flattenPath,
+  locateOnPath,
+  locatePoint,
+  locationIndex,
+  type Path,
+  parsePathData,
+  pathIndex,
+  pointAt,
+  rationalQuadratic,
+  type Segment,
+  segmentsWithJoin,
+  signedDistanceToPath,
+} from "../src";
+
+const place = fc.integer({ min: -6, max: 6 });
+const point = fc.tuple(place, place).map(([x, y]) => `${x} ${y}`);
+const command = fc.oneof(
+  point.map((to) => `L ${to}`),
+  fc.tuple(point, point).map(([a, to]) => `Q ${a} ${to}`),
+  fc.tuple(point, point, point).map(([a, b, to]) => `C ${a} ${b} ${to}`),
+  fc
+    .tuple(fc.integer({ min: 1, max: 7 }), fc.integer({ min: 1, max: 7 }), fc.boolean(), fc.boolean(), point)
+    .map(([rx, ry, large, sweep, to]) => `A ${rx} ${ry} 30 ${large ? 1 : 0} ${sweep ? 1 : 0} ${to}`),
+);
+const subpath = fc
+  .tuple(point, fc.array(command, { minLength: 1, maxLength: 4 }), fc.boolean())
+  .map(([from, all, closed]) => `M ${from} ${all.join(" ")}${closed ? " Z" : ""}`);
+/** Curves that cross, touch and come back to themselves, with places in common; quadratics of other weights too. */
+const path: fc.Arbitrary<Path> = fc
+  .tuple(fc.array(subpath, { minLength: 1, maxLength: 3 }), fc.constantFrom(0.2, 1, 5))
+  .map(([all, weight]) => {
+    const { subpaths } = parsePathData(all.join(" "));
+    const weighted = (s: Segment): Segment =>
+      s.kind === "quadratic" && weight !== 1
+        ? rationalQuadratic([s.x0, s.y0, s.x1, s.y1, s.x2, s.y2], [1, weight, 1])
+        : s;
+    return { subpaths: subpaths.map((each) => ({ ...each, segments: each.segments.map(weighted) })) };
+  });
+const rule = fc.constantFrom<FillRule>("nonzero", "evenodd");
+const somewhere = fc.oneof(
+  fc.tuple(place, place),
+  fc.tuple(fc.double({ min: -7, max: 7, noNaN: true }), fc.double({ min: -7, max: 7, noNaN: true })),
+);
+
+const FINE = 1e-5;
+
+/** What is certain from edges: the winding number where a point is further from all of them than they are from the curves. */
+function slowly(curves: Path, fillRule: FillRule, x: number, y: number) {
+  const rings = flattenPath(curves, { tolerance: FINE }).subpaths.map(({ vertices }) => vertices);
+  let gap = Number.POSITIVE_INFINITY;
+  for (const ring of rings)
+    for (let i = 0; i < ring.length; i += 2) {
+      const j = (i + 2) % ring.length;
+      const [dx, dy] = [ring[j] - ring[i], ring[j + 1] - ring[i + 1]];
+      const share = Math.min(1, Math.max(0, ((x - ring[i]) * dx + (y - ring[i + 1]) * dy) / (dx * dx + dy * dy || 1)));
+      gap = Math.min(gap, Math.hypot(ring[i] + share * dx - x, ring[i + 1] + share * dy - y));
+    }
+  return { gap, location: locatePoint(x, y, { rings, fillRule }) };
+}
+
+test("sides and winding numbers by true curves are those by fine edges, away from the outline", () => {
+  fc.assert(
+    fc.property(path, rule, fc.array(somewhere, { minLength: 1, maxLength: 6 }), (curves, fillRule, points) => {
+      const index = pathIndex(curves, fillRule);
+      for (const [x, y] of points) {
+        const { gap, location } = slowly(curves, fillRule, x, y);
+        for (const found of [locateOnPath(x, y, curves, fillRule), index.locate(x, y)]) {
+          if (gap > 2 * FINE) expect(found).toEqual({ ...location, width: 0 });
+          // What is said to be undecided is that near.
+          else if (found.side === "boundary") expect(gap).toBeLessThanOrEqual(found.width + 2 * FINE);
+        }
+      }
+    }),
+    { numRuns: 150 },
+  );
+});
+
+test("distances are within a hair of the least over many places, and the nearest place is on the path", () => {
+  fc.assert(
+    fc.property(path, rule, somewhere, (curves, fillRule, [x, y]) => {
+      const { gap } = slowly(curves, fillRule, x, y);
+      for (const found of [signedDistanceToPath(x, y, curves, fillRule), pathIndex(curves, fillRule).distance(x, y)]) {
+        if (!Number.isFinite(gap)) continue;
+        const { distance, nearest, subpath: s, segment, t } = found;
+        if (distance !== 0) expect(Math.abs(Math.abs(distance) - gap)).toBeLessThanOrEqual(FINE + 1e-12);
+        else expect(gap).toBeLessThan(2 * FINE);
+        const all = segmentsWithJoin({ ...curves.subpaths[s], closed: true });
+        const [px, py] = pointAt(all[segment], t);
+        expect(Math.hypot(px - nearest.x, py - nearest.y)).toBeLessThan(1e-12);
+        if (distance !== 0) expect(Math.hypot(nearest.x - x, nearest.y - y)).toBeCloseTo(Math.abs(distance), 12);
+      }
+    }),
+    { numRuns: 150 },
+  );
+});
+
+test("a point on a curve is on the boundary as far as doubles tell, and one beside it is not", () => {
+  fc.assert(
+    fc.property(path, fc.nat(), fc.double({ min: 0, max: 1, noNaN: true }), (curves, pick, t) => {
+      const segments = curves.subpaths.flatMap((each) => each.segments);
+      if (segments.length === 0) return;
+      const [x, y] = pointAt(segments[pick % segments.length], t);
+      const { side, width } = locateOnPath(x, y, curves, "nonzero");
+      if (side === "boundary") expect(width).toBeLessThan(1e-12);
+      expect(Math.abs(signedDistanceToPath(x, y, curves, "nonzero").distance)).toBeLessThan(1e-12);
+    }),
+  );
+});
+
+test("an index of edges answers as all edges one by one, at every scale, on vertices and a bit beside them", () => {
+  const coordinate = fc.integer({ min: 0, max: 7 });
+  const ring = fc.array(fc.tuple(coordinate, coordinate), { minLength: 1, maxLength: 30 });
+  const scale = fc.constantFrom([1, 0], [0.1, 3], [1e300, 0], [1e-310, 0], [1, 1e16], [3e-5, 1]);
+  fc.assert(
+    fc.property(fc.array(ring, { minLength: 1, maxLength: 4 }), scale, rule, (told, [factor, offset], fillRule) => {
+      const rings = told.map((each) => Float64Array.from(each.flat(), (value) => offset + factor * value));
+      const shape = { rings, fillRule };
+      const index = locationIndex(shape);
+      const values = [...new Set(rings.flatMap((each) => [...each]))];
+      const near = values.flatMap((v) => [v, v * (1 + 2 ** -52), v * (1 - 2 ** -52), v + factor / 2]).slice(0, 24);
+      const differs = near.flatMap((x) =>
+        near.filter((y) => {
+          const [a, b] = [index.locate(x, y), locatePoint(x, y, shape)];
+          return a.side !== b.side || a.winding !== b.winding;
+        }),
+      );
+      expect(differs).toEqual([]);
+      const all = Float64Array.from(near.flatMap((x) => [x, near[0]]));
+      const codes = { inside: 1, boundary: 0, outside: -1 };
+      expect([...index.locateAll(all)]).toEqual(near.map((x) => codes[locatePoint(x, near[0], shape).side]));
+    }),
+    { numRuns: 60 },
+  );
+});
