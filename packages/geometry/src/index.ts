@@ -12,5 +12,6 @@ export * from "./numeric";
 export * from "./path";
 export * from "./polygon";
 export * from "./raster";
+export * from "./scatter";
 export * from "./simplify";
 export * from "./stroke";

@@ -6,7 +6,9 @@
  * the boundary and has winding number 0 by convention. With regard to true curves sides are certain, and what doubles cannot
  * decide is said to lie on the boundary, with a width.
  */
+export { type Bounces, bounces } from "./bounces";
 export { type Hit, type HitIndex, hitIndex } from "./hits";
+export { hitsOnPath, type PathHit } from "./hits-on-path";
 export { locateOnPath, type PathLocation } from "./locate-on-path";
 export { locatePoint } from "./locate-point";
 export { type Location, type LocationIndex, locationIndex } from "./location-index";

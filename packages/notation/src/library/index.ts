@@ -9,6 +9,7 @@ import { measureMethods } from "./measure-methods";
 import { measuringFunctions } from "./measuring";
 import { shapeMethods } from "./methods";
 import { outlineFunctions } from "./outlines";
+import { pointMethods } from "./point-methods";
 import { shapeFunctions } from "./shapes";
 import type { FunctionSignature, MethodSignature } from "./signature";
 import { template } from "./template";
@@ -34,7 +35,7 @@ export const functions: ReadonlyMap<string, FunctionSignature> = new Map(
 );
 
 export const methods: ReadonlyMap<string, MethodSignature> = new Map(
-  [...shapeMethods, ...cornerMethods, ...measureMethods, ...lineMethods].map((m) => [m.name, m]),
+  [...shapeMethods, ...cornerMethods, ...measureMethods, ...lineMethods, ...pointMethods].map((m) => [m.name, m]),
 );
 
 /** Names that stand for a value of their own and cannot be defined. */
