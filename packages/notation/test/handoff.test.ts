@@ -88,6 +88,19 @@ test("what the script told as shares of the box is written as percentages, besid
   expect(files[0].report.losses).toEqual(["path() holds px only: shares of the box come out as lengths"]);
 });
 
+test("probed points are handed off with their answers", () => {
+  const script = `${LEVEL}asked = probe(ring, at: ((50, 40), (58, 40)))\n`;
+  const [csv, json] = ["csv", "json"].map((form) => built(`${script}emit asked as ${form}, decimals 1\n`).files[0]);
+  expect(String(csv.content).split("\r\n")).toEqual([
+    "shape,line,kind,vertex,x,y,side,winding,distance,nearest_x,nearest_y,ring,edge",
+    expect.stringMatching(/^asked,0,point,0,50,40,outside,0,4,/),
+    expect.stringMatching(/^asked,0,point,1,58,40,inside,1,-2,/),
+    "",
+  ]);
+  expect(JSON.parse(String(json.content))).toMatchObject({ side: ["outside", "inside"], winding: [0, 1] });
+  expect([csv, json].map(({ report }) => report.problems)).toEqual([[], []]);
+});
+
 test("a form of one's own", () => {
   expect(text("emit track as template, with rows, decimals 0")).toMatch(
     /^track: \[0; 6\] \[10; 11\]\n\[20; 6\] .* \[30; 6\]\n\[40; 8\] \[44; 8\] \[44; 12\]\n$/,
@@ -111,7 +124,7 @@ test.each([
   ["emit ring as css-path, shares", "shares: CSS path has lengths in px only"],
   ["emit ring as template, with pond", 'only a template says how to write; "pond" is a shape'],
   ["emit ring as wkt, to pond", 'to takes a file\'s name, such as to "pond.ts"'],
-  ["emit rows as wkt", 'shapes, points and numbers are handed off; "rows" is a template'],
+  ["emit rows as wkt", 'shapes, points, numbers and probes are handed off; "rows" is a template'],
 ])("%s: says what is wrong, and no file is half right", (statement, message) => {
   const { files, messages } = built(`${LEVEL}${statement}\n`);
   expect(messages).toEqual([message]);

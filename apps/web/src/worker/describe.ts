@@ -56,7 +56,13 @@ function describeValue(name: string, value: Value, nameOf: (shape: Shape) => str
       return {
         type: "probe",
         shape: nameOf(value.shape),
-        points: value.points.map(({ x, y, location, nearest }) => ({ x, y, ...location, ...nearest })),
+        points: value.points.map(({ x, y, location, nearest, byCurves }) => ({
+          x,
+          y,
+          ...location,
+          ...nearest,
+          byCurves,
+        })),
       };
     case "field":
       return {

@@ -131,6 +131,8 @@ export interface ProbeView {
     nearest: { x: number; y: number };
     ring: number;
     edge: number;
+    /** By the true curves that the edges stand for; null where edges are all there is. */
+    byCurves: { side: "inside" | "outside" | "boundary"; distance: number } | null;
   }[];
 }
 

@@ -31,6 +31,8 @@ export interface Figure {
   polygons: readonly number[];
   /** Of triangles three indices each. */
   indices: Uint16Array | Uint32Array | null;
+  /** What is known of each point beside its place, column by column. */
+  columns: readonly { name: string; values: readonly (string | number)[] }[];
   /** Plain numbers. */
   numbers: readonly number[];
   /** Points that were told as shares of the plan's box, by {@link pointKey}: along x and y, null for plain lengths. */
@@ -78,8 +80,8 @@ export function trianglesFigure(name: string, { vertices, indices }: Triangles):
 }
 
 /** Points x0 y0 x1 y1 … that no line joins. */
-export function pointsFigure(name: string, vertices: Float64Array): Figure {
-  return { ...NOTHING, name, kind: "points", lines: [{ vertices, closed: false }] };
+export function pointsFigure(name: string, vertices: Float64Array, columns: Figure["columns"] = []): Figure {
+  return { ...NOTHING, name, kind: "points", lines: [{ vertices, closed: false }], columns };
 }
 
 export function numbersFigure(name: string, numbers: readonly number[]): Figure {
@@ -91,6 +93,7 @@ const NOTHING: Omit<Figure, "name" | "kind"> = {
   polygons: [],
   indices: null,
   numbers: [],
+  columns: [],
   boxLengths: new Map(),
   curves: () => ({ subpaths: [] }),
   sources: () => [],

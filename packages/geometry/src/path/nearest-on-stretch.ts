@@ -1,5 +1,5 @@
 import { type Derivatives, derivativesAt } from "./derivatives";
-import { pointAt, type Segment } from "./model";
+import { type Arc, pointAt, type Segment } from "./model";
 import type { Nearest } from "./nearest";
 import { mostBend } from "./second-derivative";
 import { mostJerk } from "./third-derivative";
@@ -18,6 +18,9 @@ export function bendOf(segment: Segment): Bend {
 
 /** What is nearer by less than this share of the distance, or of the stretch, is not told apart. */
 const SAME = 2 ** -46;
+/** Around the centre of a rational circle every stretch is as near: so many of them are enough then. */
+const MOST = 4096;
+let looked = 0;
 /** Stretches are not halved below this, nor roots looked for below it. */
 const FINEST = 2 ** -44;
 
@@ -46,7 +49,11 @@ export function nearestOnStretch(
   if (segment.kind === "line") {
     const share = shareOf(px, py, x0, y0, x1, y1);
     offer(x0 + share * (x1 - x0), y0 + share * (y1 - y0), t0 + share * (t1 - t0), px, py, best);
-  } else search(segment, bend, t0, t1, x0, y0, x1, y1, px, py, best);
+  } else if (segment.kind === "arc" && isCircular(segment)) onCircle(segment, t0, t1, px, py, best);
+  else {
+    looked = 0;
+    search(segment, bend, t0, t1, x0, y0, x1, y1, px, py, best);
+  }
   return best.distance < before;
 }
 
@@ -81,9 +88,29 @@ function search(
     if (slope > 0) toRoot(segment, t0, t1, t0 + share * h, px, py, best);
     return;
   }
-  if (h < FINEST) return;
+  if (h < FINEST || ++looked > MOST) return;
   search(segment, bend, t0, middle, x0, y0, m.x, m.y, px, py, best);
   search(segment, bend, middle, t1, m.x, m.y, x1, y1, px, py, best);
+}
+
+function isCircular({ ux, uy, vx, vy }: Arc): boolean {
+  const squared = ux * ux + uy * uy;
+  return (
+    Math.abs(ux * vx + uy * vy) <= 2 ** -50 * squared && Math.abs(vx * vx + vy * vy - squared) <= 2 ** -50 * squared
+  );
+}
+
+/** On a circle the nearest point lies in the direction of the place from the centre, if the arc comes there. */
+function onCircle(arc: Arc, t0: number, t1: number, px: number, py: number, best: Nearest): void {
+  const { cx, cy, ux, uy, vx, vy, start, sweep } = arc;
+  const angle = Math.atan2((px - cx) * vx + (py - cy) * vy, (px - cx) * ux + (py - cy) * uy);
+  const turns = (angle - start) / sweep;
+  const whole = Math.abs((2 * Math.PI) / sweep);
+  // The first such place from t0 on.
+  const t = turns + whole * Math.ceil((t0 - turns) / whole);
+  if (t > t1) return;
+  const [x, y] = pointAt(arc, t);
+  offer(x, y, t, px, py, best);
 }
 
 /** The root of a rising g in a stretch, if it has one there: Newton's method, halving the bracket where that leads out of it. */

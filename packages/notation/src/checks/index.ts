@@ -17,6 +17,7 @@ import { checkOutside } from "./outside";
 import { checkRoundedAngle } from "./rounded-angle";
 import { checkShares } from "./shares";
 import { checkUpsideDown } from "./upside-down";
+import { checkWithinBound } from "./within-bound";
 
 export type { SheetFinding } from "./facts";
 export type { Finding } from "./finding";
@@ -28,6 +29,7 @@ const DEFINITION_CHECKS: Record<string, (definition: Checked) => Found[]> = {
   "around the centre": checkAroundCentre,
   empty: checkEmpty,
   "argument order": checkArgumentOrder,
+  "within the bound": checkWithinBound,
 };
 
 const SHEET_CHECKS: Record<string, (facts: SheetFacts) => SheetFound[]> = {

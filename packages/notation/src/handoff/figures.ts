@@ -11,7 +11,7 @@ import {
   triangulate,
   withBoxLengths,
 } from "@vertexon/geometry";
-import { describe, type Shape, type Value } from "../values";
+import { describe, type Probe, type Shape, type Value } from "../values";
 
 /** A value under the expression that stands for it, as what is handed off: shapes in a way that was chosen, or in their own. */
 export function figuresOf(expression: string, value: Value, as: ShapeKind | null): Figure[] {
@@ -22,6 +22,8 @@ export function figuresOf(expression: string, value: Value, as: ShapeKind | null
       return [pointsFigure(expression, Float64Array.of(value.x, value.y))];
     case "number":
       return [numbersFigure(expression, [value.value])];
+    case "probe":
+      return [probeFigure(expression, value)];
     case "list": {
       const { items } = value;
       if (items.length > 0 && items.every((item) => item.type === "point"))
@@ -50,8 +52,22 @@ export function notHandedOff(expression: string, value: Value): string | null {
     }
     return null;
   }
-  if (["shape", "point", "number"].includes(value.type)) return null;
-  return `shapes, points and numbers are handed off; "${expression}" is ${describe(value)}`;
+  if (["shape", "point", "number", "probe"].includes(value.type)) return null;
+  return `shapes, points, numbers and probes are handed off; "${expression}" is ${describe(value)}`;
+}
+
+/** Probed points with their answers. */
+function probeFigure(name: string, { points }: Probe): Figure {
+  const columns = [
+    { name: "side", values: points.map(({ location }) => location.side) },
+    { name: "winding", values: points.map(({ location }) => location.winding) },
+    { name: "distance", values: points.map(({ nearest }) => nearest.distance) },
+    { name: "nearest_x", values: points.map(({ nearest }) => nearest.nearest.x) },
+    { name: "nearest_y", values: points.map(({ nearest }) => nearest.nearest.y) },
+    { name: "ring", values: points.map(({ nearest }) => nearest.ring) },
+    { name: "edge", values: points.map(({ nearest }) => nearest.edge) },
+  ];
+  return pointsFigure(name, Float64Array.from(points.flatMap(({ x, y }) => [x, y])), columns);
 }
 
 /** How a shape is taken when nothing is said: what operations made as a region, what was written as it was. */

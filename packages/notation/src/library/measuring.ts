@@ -1,5 +1,7 @@
-import { locatePoint, operandOf, signedDistance } from "@vertexon/geometry";
+import { distanceIndex, locationIndex, operandOf, type PathIndex, pathIndex } from "@vertexon/geometry";
+import { boundaryOf } from "../values/boundary";
 import { pointHandles } from "../values/handles";
+import type { Shape } from "../values/shape";
 import { ArgumentError, type FunctionSignature } from "./signature";
 
 /** A field may have no more cells than this. */
@@ -21,12 +23,11 @@ export const measuringFunctions: FunctionSignature[] = [
       const shape = args.shape("shape");
       const operand = operandOf(shape.polygons);
       const written = args.points("at");
-      const points = written.map(({ x, y }) => ({
-        x,
-        y,
-        location: locatePoint(x, y, operand),
-        nearest: signedDistance(x, y, operand),
-      }));
+      const [location, distance, curves] = [locationIndex(operand), distanceIndex(operand), curvesOf(shape)];
+      const points = written.map(({ x, y }) => {
+        const byCurves = curves && { side: curves.locate(x, y).side, distance: curves.distance(x, y).distance };
+        return { x, y, location: location.locate(x, y), nearest: distance.distance(x, y), byCurves };
+      });
       return { type: "probe", shape, points, handles: pointHandles(written) };
     },
   },
@@ -68,3 +69,12 @@ export const measuringFunctions: FunctionSignature[] = [
     },
   },
 ];
+
+/** Beyond so many vertices curves are not looked for behind the edges. */
+const MOST_TRACED = 20_000;
+
+/** The true curves that bound a shape, prepared for questions; null where edges are all there is. */
+function curvesOf(shape: Shape): PathIndex | null {
+  if (!shape.hasCurves || shape.vertexCount > MOST_TRACED) return null;
+  return pathIndex(boundaryOf(shape).outlines, "evenodd");
+}

@@ -104,6 +104,8 @@ interface ProbePoint {
   y: number;
   location: Location;
   nearest: SignedDistance;
+  /** The same by the true curves that its edges stand for; null where edges are all there is. */
+  byCurves: { side: Location["side"]; distance: number } | null;
 }
 
 export interface Probe {

@@ -14,12 +14,17 @@ export const csv: Form = {
   numbers: DOUBLES,
   write(figures, style) {
     const number = numberText(style);
-    const rows = ["shape,line,kind,vertex,x,y"];
+    // What is known of points stands behind them; where another figure has no such column, nothing.
+    const columns = [...new Set(figures.flatMap((figure) => figure.columns.map(({ name }) => name)))];
+    const rows = [["shape,line,kind,vertex,x,y", ...columns].join()];
     for (const figure of figures)
       figure.lines.forEach(({ vertices }, line) => {
         const kind = kindOf(figure, line);
-        for (let i = 0; i < vertices.length; i += 2)
-          rows.push(`${figure.name},${line},${kind},${i / 2},${number(vertices[i])},${number(vertices[i + 1])}`);
+        const known = columns.map((name) => figure.columns.find((column) => column.name === name)?.values);
+        for (let i = 0; i < vertices.length; i += 2) {
+          const more = known.map((values) => cell(values?.[i / 2] ?? "", number));
+          rows.push([figure.name, line, kind, i / 2, number(vertices[i]), number(vertices[i + 1]), ...more].join());
+        }
       });
     return `${rows.join("\r\n")}\r\n`;
   },
@@ -41,4 +46,9 @@ function kindOf({ kind, lines, polygons }: Figure, line: number): string {
   if (kind === "points") return "point";
   if (kind === "region") return polygons.includes(line) ? "outer" : "hole";
   return lines[line].closed ? "closed" : "open";
+}
+
+function cell(value: string | number, number: (value: number) => string): string {
+  if (typeof value === "string") return value;
+  return Number.isFinite(value) ? number(value) : "";
 }

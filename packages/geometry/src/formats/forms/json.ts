@@ -46,6 +46,12 @@ function object(figure: Figure, style: Style): string {
       width === 1 ? values : figure.lines.flatMap((line) => pointTexts(line, number, (x, y) => `[${x}, ${y}]`));
     return `"${part === "" ? "numbers" : part.slice(1)}": [${all.join(", ")}]`;
   });
+  for (const { name: column, values } of figure.columns) {
+    const texts = values.map((value) =>
+      typeof value === "string" ? JSON.stringify(value) : Number.isFinite(value) ? number(value) : "null",
+    );
+    lists.push(`"${column}": [${texts.join(", ")}]`);
+  }
   return `${name}${lists.join(",\n  ") || '"vertices": []'} }`;
 }
 
