@@ -210,6 +210,33 @@ test("probe: clicked points are asked at once, agree with the pointer, and can b
   await expect(page.getByRole("row", { name: /asked 2 .*outside/ })).toBeVisible();
 });
 
+test("probe: points to order are listed, filtered, sorted and copied; what depends on the tolerance is told", async ({
+  page,
+}) => {
+  await openSheet(
+    page,
+    `plan 200 by 160, y down
+tolerance 0.5
+pond  = circle((100, 80), radius: 60)
+stops = probe(pond, at: rect((20, 10), width: 160, height: 140).lattice(4))
+edge  = probe(pond, at: pond.along(40))
+`,
+  );
+  await station(page, "Probe");
+  const panel = page.getByTestId("panel");
+  await expect(panel).toContainText(/depends on the tolerance \d/);
+  await panel.getByText(/^outside \d+$/).click();
+  await expect(panel.getByText("outside", { exact: true }).first()).toBeVisible();
+  await expect(panel.getByText("inside", { exact: true })).toHaveCount(0);
+  await panel.getByText(/^depends on the tolerance \d+$/).click();
+  await expect(panel.getByText("boundary", { exact: true }).first()).toBeVisible();
+  await panel.getByRole("button", { name: "Copy as CSV" }).click();
+  await expect(page.getByText(/points copied as CSV/)).toBeVisible();
+  const copied = await page.evaluate(() => navigator.clipboard.readText());
+  expect(copied.split("\r\n")[0]).toContain("probe,point,shape,x,y,side,winding,distance");
+  expect(copied.split("\r\n")[1]).toMatch(/^(stops|edge),\d+,"pond",.*,boundary,0$/);
+});
+
 test("field: a definition is made, its extremes are those of the shape", async ({ page }) => {
   await openSheet(page, "plan 100 by 100, y down, unit px\nblock = rect((20, 20), width: 60, height: 60)\n");
   await station(page, "Field");

@@ -5,6 +5,7 @@ import { footbridgeFalls } from "../src/sample/footbridge-falls";
 import { gullHarbour } from "../src/sample/gull-harbour";
 import { mirrorPonds } from "../src/sample/mirror-ponds";
 import { paperLanterns } from "../src/sample/paper-lanterns";
+import { ricochetReef } from "../src/sample/ricochet-reef";
 import { rippleRings } from "../src/sample/ripple-rings";
 import { windmillWalk } from "../src/sample/windmill-walk";
 
@@ -14,17 +15,23 @@ const evaluated = ({ script, attachments = [] }: { script: string; attachments?:
   return sheet.update(script);
 };
 
-test.each([driftwoodDogleg, windmillWalk, footbridgeFalls, gullHarbour, paperLanterns, mirrorPonds, rippleRings])(
-  "$name evaluates without a complaint",
-  (sample) => {
-    const { diagnostics, definitions } = evaluated(sample);
-    expect(diagnostics.map(({ line, message }) => `${line}: ${message}`)).toEqual([]);
-    for (const { name, value } of definitions) {
-      expect([name, value?.type]).not.toEqual([name, undefined]);
-      if (value?.type === "shape") expect([name, value.area > 1]).toEqual([name, true]);
-    }
-  },
-);
+test.each([
+  driftwoodDogleg,
+  windmillWalk,
+  footbridgeFalls,
+  gullHarbour,
+  paperLanterns,
+  mirrorPonds,
+  rippleRings,
+  ricochetReef,
+])("$name evaluates without a complaint", (sample) => {
+  const { diagnostics, definitions } = evaluated(sample);
+  expect(diagnostics.map(({ line, message }) => `${line}: ${message}`)).toEqual([]);
+  for (const { name, value } of definitions) {
+    expect([name, value?.type]).not.toEqual([name, undefined]);
+    if (value?.type === "shape") expect([name, value.area > 1]).toEqual([name, true]);
+  }
+});
 
 test("in Footbridge Falls margins stay and shares scale with the box", () => {
   const lawnIn = (width: number): Shape => {

@@ -4,6 +4,7 @@ import { footbridgeFalls } from "../sample/footbridge-falls";
 import { gullHarbour } from "../sample/gull-harbour";
 import { mirrorPonds } from "../sample/mirror-ponds";
 import { paperLanterns } from "../sample/paper-lanterns";
+import { ricochetReef } from "../sample/ricochet-reef";
 import { rippleRings } from "../sample/ripple-rings";
 import { windmillWalk } from "../sample/windmill-walk";
 import { type Database, sheets } from "./schema";
@@ -17,6 +18,7 @@ const SAMPLES = [
   paperLanterns,
   mirrorPonds,
   rippleRings,
+  ricochetReef,
   bumperBay,
 ];
 

@@ -96,6 +96,7 @@ function describeShape(shape: Shape): SentShape {
     subpaths,
     polygons: shape.polygons,
     fillRule: shape.fillRule,
+    isMade: shape.isMade,
     opacity: shape.opacity,
     flattening: shape.flattening,
     hasOwnFlattening: shape.hasOwnFlattening,

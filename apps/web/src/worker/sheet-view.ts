@@ -93,6 +93,8 @@ export interface ShapeView {
   subpaths: SubpathView[];
   polygons: MultiPolygon;
   fillRule: FillRule;
+  /** Whether it is handed off as its region, where nothing else is said: operations made it. */
+  isMade: boolean;
   /** How much of its tone is shown, 0 to 1. */
   opacity: number;
   /** How its curves become vertices. */

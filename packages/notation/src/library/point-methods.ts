@@ -109,7 +109,8 @@ export const pointMethods: MethodSignature[] = [
       const { outlines } = boundaryOf(shape);
       const { points } = bounces(x, y, args.angle("facing"), outlines, "evenodd", times, length);
       if (points.length < 4) throw new ArgumentError("facing", "nothing is met in this direction");
-      return lineFrom(shape, polygonPath(points, false));
+      // A way encloses nothing.
+      return lineFrom(shape, polygonPath(points, false)).withOpacity(0);
     },
   },
 ];

@@ -8,7 +8,8 @@ export const handoff: Station = {
   title: "Hand off",
   figure: (_, shape) => {
     if (!shape) return NO_FIGURE;
-    const vertices = allRings(shape.shape.polygons).reduce((sum, ring) => sum + ring.length / 2, 0);
+    const { isMade, polygons, vertices: written } = shape.shape;
+    const vertices = isMade ? allRings(polygons).reduce((sum, ring) => sum + ring.length / 2, 0) : written;
     return `${fixed(vertices, 0)} vert.`;
   },
   Panel: HandoffPanel,

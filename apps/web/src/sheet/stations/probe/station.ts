@@ -6,9 +6,9 @@ export const probe: Station = {
   title: "Probe",
   figure: (view) => {
     const points = view.definitions.flatMap(({ value }) => (value?.type === "probe" ? value.points : []));
-    return points.length
-      ? `${points.filter(({ side }) => side === "inside").length} of ${points.length} in`
-      : NO_FIGURE;
+    if (points.length === 0) return NO_FIGURE;
+    const inside = points.filter(({ side }) => side === "inside").length;
+    return points.length < 100 ? `${inside} of ${points.length} in` : `${inside} in`;
   },
   Panel: ProbePanel,
   plan: { ...PLAIN_PLAN, isAsked: true, vertices: false },
