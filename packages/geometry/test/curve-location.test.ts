@@ -12,6 +12,7 @@ import {
   rationalQuadratic,
   type Segment,
   segmentsWithJoin,
+  shapesIndex,
   signedDistanceToPath,
 } from "../src";
 
@@ -133,5 +134,35 @@ test("an index of edges answers as all edges one by one, at every scale, on vert
       expect([...index.locateAll(all)]).toEqual(near.map((x) => codes[locatePoint(x, near[0], shape).side]));
     }),
     { numRuns: 60 },
+  );
+});
+
+test("which of many shapes hold a point, the topmost first", () => {
+  const corner = fc.integer({ min: 0, max: 40 });
+  const shape = fc
+    .tuple(
+      corner,
+      corner,
+      fc.array(fc.tuple(fc.integer({ min: 0, max: 9 }), fc.integer({ min: 0, max: 9 })), { maxLength: 6 }),
+    )
+    .map(([x, y, points]) => ({
+      rings: points.length ? [Float64Array.from(points.flatMap(([u, v]) => [x + u, y + v]))] : [],
+      fillRule: "nonzero" as const,
+    }));
+  fc.assert(
+    fc.property(
+      fc.array(shape, { maxLength: 40 }),
+      fc.array(fc.tuple(corner, corner), { maxLength: 30 }),
+      (shapes, points) => {
+        const index = shapesIndex(shapes);
+        for (const [x, y] of points) {
+          const expected = shapes
+            .flatMap((each, k) => (locatePoint(x, y, each).side === "outside" ? [] : [k]))
+            .reverse();
+          expect(index.at(x, y)).toEqual(expected);
+          expect(index.topmost(x, y)).toBe(expected[0] ?? -1);
+        }
+      },
+    ),
   );
 });

@@ -42,6 +42,7 @@ function describeValue(name: string, value: Value, nameOf: (shape: Shape) => str
         shapes: namedShapesIn(name, value).map(([item, shape]) => ({ name: item, shape: describeShape(shape) })),
       };
     case "text":
+      return { type: "text", value: value.value };
     case "rule":
     case "word":
     case "truth":

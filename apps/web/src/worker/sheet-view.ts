@@ -68,7 +68,8 @@ export type ValueView =
   | { type: "angle"; radians: number }
   | { type: "point"; x: number; y: number }
   | { type: "list"; length: number; shapes: { name: string; shape: ShapeView }[] }
-  | { type: "text" | "rule" | "word" | "truth" | "share" | "box" | "leg" | "template" }
+  | { type: "text"; value: string }
+  | { type: "rule" | "word" | "truth" | "share" | "box" | "leg" | "template" }
   | ShapeView
   | ProbeView
   | FieldView;

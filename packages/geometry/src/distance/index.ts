@@ -10,5 +10,6 @@ export { type Contour, contours } from "./contours";
 export { type DistanceIndex, distanceIndex, type Grid } from "./distance-index";
 export { inscribedCircle } from "./inscribed-circle";
 export { distanceTo, type Foot, nearestOnEdge } from "./nearest-on-edge";
+export { type Relation, type RelationKind, relate } from "./relate";
 export { type SignedDistance, signedDistance } from "./signed-distance";
 export { signedDistanceToPath } from "./signed-distance-to-path";

@@ -13,4 +13,5 @@ export { locateOnPath, type PathLocation } from "./locate-on-path";
 export { locatePoint } from "./locate-point";
 export { type Location, type LocationIndex, locationIndex } from "./location-index";
 export { type PathDistance, type PathIndex, pathIndex } from "./path-index";
+export { type ShapesIndex, shapesIndex } from "./shapes-index";
 export { boxAround } from "./turn-around";

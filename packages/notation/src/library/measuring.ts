@@ -1,4 +1,4 @@
-import { distanceIndex, locationIndex, operandOf, type PathIndex, pathIndex } from "@vertexon/geometry";
+import { distanceIndex, locationIndex, operandOf, type PathIndex, pathIndex, relate } from "@vertexon/geometry";
 import { boundaryOf } from "../values/boundary";
 import { pointHandles } from "../values/handles";
 import type { Shape } from "../values/shape";
@@ -30,6 +30,33 @@ export const measuringFunctions: FunctionSignature[] = [
       });
       return { type: "probe", shape, points, handles: pointHandles(written) };
     },
+  },
+  {
+    name: "gap",
+    about: "The distance between two shapes; 0 where they touch or overlap.",
+    parameters: [
+      { name: "a", type: "shape", about: "the one" },
+      { name: "b", type: "shape", about: "the other" },
+    ],
+    returns: "number",
+    example: "gap(circle((20, 50), radius: 12), rect((60, 30), width: 30, height: 40))",
+    run(args) {
+      const { distance } = relate(args.shape("a").polygons, args.shape("b").polygons);
+      if (!Number.isFinite(distance)) throw new ArgumentError("a", "one of the shapes has no area to measure from");
+      return { type: "number", value: distance };
+    },
+  },
+  {
+    name: "relation",
+    about:
+      'How one shape lies to another, as a text: "apart", "touching", "overlapping", "inside" of it, "around" it, or "equal".',
+    parameters: [
+      { name: "a", type: "shape", about: "the one" },
+      { name: "b", type: "shape", about: "the other" },
+    ],
+    returns: "text",
+    example: "relation(circle((50, 50), radius: 12), rect((20, 20), width: 60, height: 60))",
+    run: (args) => ({ type: "text", value: relate(args.shape("a").polygons, args.shape("b").polygons).kind, from: 0 }),
   },
   {
     name: "field",

@@ -37,6 +37,8 @@ export function marginText(value: ValueView | null, digits: PlanDigits): { text:
             )}`,
           }
         : { text: plural(value.length, "item"), title: "" };
+    case "text":
+      return { text: value.value, title: "text" };
     case "number":
       return {
         text: fixed(value.value, Number.isInteger(value.value) ? 0 : digits.length + 2),
