@@ -3,6 +3,7 @@ import { benchDerived } from "./lib/bench-derived.mjs";
 import { benchDrag } from "./lib/bench-drag.mjs";
 import { benchFile, benchFrames } from "./lib/bench-file.mjs";
 import { benchFlatten } from "./lib/bench-flatten.mjs";
+import { benchLocation } from "./lib/bench-location.mjs";
 import { load } from "./lib/bundle.mjs";
 
 const kernel = await load("packages/geometry/src/index.ts");
@@ -18,9 +19,10 @@ console.log("What is derived from outlines, in sorts of as many doubles, with it
 console.table(benchDerived(kernel, { best, coast, random, sortOf }));
 console.log("A file of 120 outlines with 240,000 vertices, in sorts of as many coordinates:");
 console.table(benchFile(Sheet, { random, sortOf }));
+console.log("Point location: building in sorts of as many doubles, 1,000 questions in sorts of 1,000 doubles:");
+console.table(benchLocation(kernel, { best, coast, random, sortOf }));
 combining();
 triangulating();
-locating();
 measuring();
 evaluating();
 console.table(Object.fromEntries(rows));
@@ -130,15 +132,6 @@ function triangulating() {
   row("refine the triangles of 10000 vertices", swap, sorted, sortOf(10_000));
   const cut = best(3, () => kernel.convexPieces(polygons, 8));
   row("convex pieces of 10000 vertices, 8 each", cut, sorted, sortOf(10_000));
-}
-
-function locating() {
-  const points = random(200_000, 5).map((value) => 2 * value - 1);
-  for (const n of [1000, 100_000]) {
-    const index = kernel.locationIndex(operand(coast(n, 7, 0)));
-    const each = best(3, () => index.locateAll(points)) / (points.length / 2);
-    row(`locate 1,000 points, ${n} edges`, 1000 * each, "a sort of 1,000 doubles", sortOf(1000));
-  }
 }
 
 function measuring() {

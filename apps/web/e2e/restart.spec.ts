@@ -12,6 +12,7 @@ const SAMPLES = [
   "Gull Harbour",
   "Mirror Ponds",
   "Paper Lanterns",
+  "Ricochet Reef",
   "Ripple Rings",
   "Windmill Walk",
 ];

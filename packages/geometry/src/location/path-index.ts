@@ -94,7 +94,8 @@ export function pathIndex(path: Path, fillRule: FillRule): PathIndex {
     const e = 4 * i;
     if (chordGap(x, y, ends[e], ends[e + 1], ends[e + 2], ends[e + 3]) - reach[i] >= best.distance) return;
     const { segment, bend } = curves[curve[i]];
-    if (nearestOnStretch(segment, bend, t0[i], t1[i], x, y, best)) best.stretch = i;
+    if (nearestOnStretch(segment, bend, t0[i], t1[i], ends[e], ends[e + 1], ends[e + 2], ends[e + 3], x, y, best))
+      best.stretch = i;
   };
   const descend = (x: number, y: number, level: number, node: number): void => {
     if (level < 0) {
@@ -105,7 +106,7 @@ export function pathIndex(path: Path, fillRule: FillRule): PathIndex {
     const boxes = levels[level];
     const end = Math.min(boxes.length / 4, FAN * (node + 1));
     let nearest = -1;
-    let least = best.distance;
+    let least = best.distance * best.distance;
     for (let k = FAN * node; k < end; k++) {
       const gap = boxGap(boxes, k, x, y);
       if (gap > least) continue;
@@ -115,7 +116,7 @@ export function pathIndex(path: Path, fillRule: FillRule): PathIndex {
     if (nearest < 0) return;
     descend(x, y, level - 1, nearest);
     for (let k = FAN * node; k < end; k++)
-      if (k !== nearest && boxGap(boxes, k, x, y) <= best.distance) descend(x, y, level - 1, k);
+      if (k !== nearest && boxGap(boxes, k, x, y) <= best.distance * best.distance) descend(x, y, level - 1, k);
   };
   return {
     locate,
@@ -217,8 +218,13 @@ function boxesOver({ count, ends, reach }: Stretches): Float64Array[] {
   return levels;
 }
 
+/** The squared distance of a point from a box. */
 function boxGap(boxes: Float64Array, k: number, x: number, y: number): number {
-  const dx = Math.max(boxes[4 * k] - x, 0, x - boxes[4 * k + 2]);
-  const dy = Math.max(boxes[4 * k + 1] - y, 0, y - boxes[4 * k + 3]);
-  return Math.sqrt(dx * dx + dy * dy);
+  const left = boxes[4 * k] - x;
+  const right = x - boxes[4 * k + 2];
+  const dx = Math.max(left, right, 0);
+  const below = boxes[4 * k + 1] - y;
+  const above = y - boxes[4 * k + 3];
+  const dy = Math.max(below, above, 0);
+  return dx * dx + dy * dy;
 }

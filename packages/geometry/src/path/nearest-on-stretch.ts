@@ -25,7 +25,7 @@ let looked = 0;
 const FINEST = 2 ** -44;
 
 /**
- * Puts the nearest point of a stretch between two parameters into `best`, where it is nearer than that; whether it is.
+ * Puts the nearest point of a stretch between two parameters, whose points are given, into `best`, where it is nearer than that; whether it is.
  *
  * With g = (C − p) · C', g' = |C'|² + (C − p) · C'' changes over half a stretch of length h by no more than
  * h/2 (3 max|C'| max|C''| + max|C − p| max|C'''|). Where it keeps its sign the nearest point is the one root of g, found by Newton's
@@ -37,13 +37,15 @@ export function nearestOnStretch(
   bend: Bend,
   t0: number,
   t1: number,
+  x0: number,
+  y0: number,
+  x1: number,
+  y1: number,
   px: number,
   py: number,
   best: Nearest,
 ): boolean {
   const before = best.distance;
-  const [x0, y0] = pointAt(segment, t0);
-  const [x1, y1] = pointAt(segment, t1);
   offer(x0, y0, t0, px, py, best);
   offer(x1, y1, t1, px, py, best);
   if (segment.kind === "line") {
