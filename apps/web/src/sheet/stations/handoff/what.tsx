@@ -31,7 +31,7 @@ export function What({ chosen, taken }: { chosen: Chosen; taken: readonly ShapeK
   const targets = list === "" ? [] : list.split(",");
   const names = view.definitions.flatMap(({ name, value }) => {
     if (value?.type === "list") return [name, ...value.shapes.map((each) => each.name)];
-    return value && ["shape", "point", "number"].includes(value.type) ? [name] : [];
+    return value && ["shape", "point", "number", "probe"].includes(value.type) ? [name] : [];
   });
   const known = [...new Set([...names, ...targets])];
   const kinds = KINDS.filter(
