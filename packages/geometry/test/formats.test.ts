@@ -184,6 +184,21 @@ test("shortest texts bring numbers back bit for bit, as doubles or as singles", 
   );
 });
 
+test("where curves are kept, vertices are their ends, and what rounding does to them is said", () => {
+  const { figures, vertices } = written("svg-curves", [track]);
+  expect(figures[0].lines.map((line) => [...line.vertices])).toEqual([
+    [0, 0, 7, 1],
+    [3, 3, 9, 3, 9, 9],
+    [20, 5, 30, 5],
+  ]);
+  expect(vertices).toBe(7);
+  const thin = outline("thin", parsePathData("M 0 0 Q 10 0.9 20 0 Q 10 1.3 0 0 Z"));
+  expect(written("svg-curves", [thin], { decimals: 1 }).problems).toEqual([]);
+  expect(written("svg-curves", [thin], { decimals: 0 }).problems).toEqual(["line 0 has no area any more"]);
+  const notch = outline("notch", parsePathData("M 0 0 L 10 0 L 11 4.6 L 12 0 L 20 0 L 20 9 Z M 0 20 Q 5 25 10 20"));
+  expect(written("svg", [notch], { decimals: 0 }).problems).toEqual(["outlines cross themselves or each other now"]);
+});
+
 test("nothing is never handed off in silence", () => {
   for (const format of formats) {
     const { content, losses } = written(format, [region("pond", []), outline("track", pathOfLines([]))]);

@@ -1,7 +1,9 @@
+import { writePathData } from "../path";
 import { requireDecimals } from "./decimals";
 import { type Figure, vertexCount } from "./figure";
 import type { Form } from "./form";
 import { formOf, type HandoffFormat } from "./forms";
+import { linesOfPathData } from "./forms/svg-path";
 import { uniquelyNamed } from "./names";
 import type { Style } from "./style";
 import { ordered, placed, type Target } from "./target";
@@ -9,7 +11,10 @@ import { checkText, type TextCheck } from "./text-check";
 
 export interface Handoff extends TextCheck {
   content: string | Uint8Array;
-  /** The figures as they were written, in plan units: vertex k of line r in the file is vertex k of line r here. */
+  /**
+   * The figures as they were written, in plan units: vertex k of line r in the file is vertex k of line r here. Where curves are kept,
+   * vertices are where they end.
+   */
   figures: Figure[];
   vertices: number;
   /** Where curves are kept: how many segments are curves, and how many are lines. */
@@ -26,9 +31,10 @@ export function handOff(format: HandoffFormat, all: readonly Figure[], style: St
   requireDecimals(style.decimals);
   const form = formOf(format);
   const named = uniquelyNamed(all);
-  const figures = named.filter((figure) => isHeld(figure, form)).map((figure) => ordered(figure, target));
-  const inTarget = figures.map((figure) => placed(figure, target));
+  const held = named.filter((figure) => isHeld(figure, form)).map((figure) => ordered(figure, target));
+  const inTarget = held.map((figure) => placed(figure, target));
   const content = form.write(inTarget, style);
+  const figures = form.keepsCurves ? held.map(byCommands) : held;
   const paths = form.keepsCurves ? inTarget.map((figure) => figure.curves()) : [];
   const segments = paths.flatMap(({ subpaths }) => subpaths.flatMap((subpath) => subpath.segments));
   const lines = segments.filter(({ kind }) => kind === "line").length;
@@ -41,6 +47,15 @@ export function handOff(format: HandoffFormat, all: readonly Figure[], style: St
     losses: [...lossesOf(named, form, format), ...(remark ? [remark] : [])],
     ...checkText(form, inTarget, paths, content, style, target),
   };
+}
+
+/** A figure with the ends of its curves for lines: what stands in path data, command by command. */
+function byCommands(figure: Figure): Figure {
+  if (figure.kind !== "region" && figure.kind !== "outline") return figure;
+  const lines = linesOfPathData(writePathData(figure.curves())).map(({ points, closed }) => {
+    return { vertices: Float64Array.from(points), closed };
+  });
+  return { ...figure, lines };
 }
 
 function isHeld(figure: Figure, { holds }: Form): boolean {

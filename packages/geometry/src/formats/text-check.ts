@@ -1,5 +1,6 @@
+import { flattenPath } from "../flatten";
 import { orientation } from "../numeric";
-import type { Path } from "../path";
+import { momentsOf, type Path, type Segment, segmentBounds } from "../path";
 import { orientationOf, properCrossings, type Ring } from "../polygon";
 import { asHeld } from "./decimals";
 import type { Figure, FigureLine } from "./figure";
@@ -20,6 +21,8 @@ export interface TextCheck {
 
 /** Crossings are looked for up to this many vertices. */
 const MOST_CHECKED = 300_000;
+/** An area of less than this share of the size, squared, is rounding. */
+const NO_AREA = 1e-12;
 
 /** Reads a text back and compares it with the figures that were written, both in the target's coordinates. */
 export function checkText(
@@ -74,6 +77,14 @@ function asTold({ holds }: Form, figures: readonly Figure[]): Told[] {
   return [{ ...one, lines: all.length ? [{ vertices: Float64Array.from(all), closed: false }] : [] }];
 }
 
+function extentOf(segments: readonly Segment[]): number {
+  const boxes = segments.map(segmentBounds);
+  const across = (least: "minX" | "minY", most: "maxX" | "maxY"): number =>
+    boxes.reduce((high, box) => Math.max(high, box[most]), Number.NEGATIVE_INFINITY) -
+    boxes.reduce((low, box) => Math.min(low, box[least]), Number.POSITIVE_INFINITY);
+  return boxes.length ? Math.max(across("minX", "maxX"), across("minY", "maxY")) : 0;
+}
+
 class Comparison implements TextCheck {
   difference = 0;
   merged = 0;
@@ -113,8 +124,32 @@ class Comparison implements TextCheck {
     const written = { subpaths: paths.flatMap(({ subpaths }) => subpaths) };
     const back = { subpaths: read.flatMap(({ path }) => path?.subpaths ?? []) };
     const apart = farthestApart(written, back);
+    if (apart !== null && apart > 0) this.bent(written, back);
     if (apart === null) this.problems.push("segments became points and vanished: choose more decimals");
     else this.difference = Math.max(this.difference, apart / Math.min(Math.abs(scaleX), Math.abs(scaleY)));
+  }
+
+  /** What rounding did to curves: outlines that turn the other way now, and crossings, as fine chords tell both. */
+  private bent(written: Path, back: Path): void {
+    const size = Math.max(0, ...written.subpaths.map(({ segments }) => extentOf(segments)));
+    if (!(size > 0)) return;
+    const senseOf = (path: Path, i: number): number => {
+      const { area } = momentsOf({ subpaths: [path.subpaths[i]] });
+      return Math.abs(area) > NO_AREA * size * size ? Math.sign(area) : 0;
+    };
+    const before = this.problems.length;
+    written.subpaths.forEach(({ closed }, i) => {
+      const [was, is] = [senseOf(written, i), senseOf(back, i)];
+      if (closed && was !== is)
+        this.problems.push(`line ${i} ${is === 0 ? "has no area any more" : "turns the other way"}`);
+    });
+    // What turned over crosses for that.
+    if (this.problems.length > before) return;
+    const [was, is] = [written, back].map((path) => flattenPath(path, { tolerance: size / 2000 }).subpaths);
+    const total = is.reduce((sum, { vertices }) => sum + vertices.length / 2, 0);
+    if (total > MOST_CHECKED || properCrossings(is, 1).length === 0) return;
+    if (properCrossings(is, 100).length > properCrossings(was, 100).length)
+      this.problems.push("outlines cross themselves or each other now");
   }
 
   private line({ name, kind, lines }: Told, r: number, read: FigureLine, tellsOpen: boolean): void {

@@ -50,7 +50,7 @@ function down(value: number): number {
   return Number((Math.floor(value / power + 1e-9) * power).toPrecision(2));
 }
 
-/** The bound of a file if the sheet had another tolerance; null where so many figures cannot be computed then. */
+/** The bound of a file under another tolerance of the sheet; null where one of its figures cannot be computed then. */
 function tried(sheet: AskedSheet, asked: AskedFile, tolerance: number, count: number): number | null {
   const { toleranceSpan } = sheet.evaluated!;
   const insert = toleranceSpan ? String(tolerance) : `tolerance ${tolerance}\n`;

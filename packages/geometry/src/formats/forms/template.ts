@@ -40,6 +40,9 @@ export const template: Form = {
   },
 };
 
+/** What stands for places in the text. */
+const SEEN: Record<string, string> = { "{newline}": "\n", "{tab}": "\t", "{quote}": '"' };
+
 /** What a point looks like: the piece's own text, with numbers in its places. */
 function patternOf(point: string): RegExp {
   const number = (name: string): string => `(?<${name}>-?\\d+(?:\\.\\d+)?(?:e[-+]?\\d+)?)`;
@@ -49,7 +52,7 @@ function patternOf(point: string): RegExp {
     .map((part) => {
       if (part === "{x}" || part === "{y}") return seen < 2 ? number(["first", "second"][seen++]) : "-?[\\d.e+-]+";
       if (part === "{index}") return "\\d+";
-      return filledIn(part, {}).replace(/[.*+?^${}()|[\]\\]/g, "\\$&");
+      return (SEEN[part] ?? part).replace(/[.*+?^${}()|[\]\\]/g, "\\$&");
     })
     .join("");
   return new RegExp(source, "g");

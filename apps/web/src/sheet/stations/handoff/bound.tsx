@@ -8,7 +8,7 @@ import { useEdits } from "../../model/edits";
 import { emitStatement } from "../../model/emit-statement";
 import type { Chosen } from "./use-handoff";
 
-/** How far what is handed off may lie from what was told, step by step; or a wanted bound, which the tool splits over the steps. */
+/** The error bound of what is handed off, with the share of each step; a wanted bound is split over the steps. */
 export function BoundFacts({ report, chosen }: { report: HandoffView["report"]; chosen: Chosen }) {
   const { bound, difference } = report;
   const steps = [

@@ -11,7 +11,7 @@ import { Empty, Panel } from "../parts/panel";
 import { asCsv, depends, isShown, type Row, rowsOf, type Shown } from "./rows";
 import "./probe.css";
 
-/** Beyond so many rows only those in view are in the page. */
+/** A longer table keeps only the rows in view in the page. */
 const FEW = 100;
 
 /** The probed points: their side, distance and nearest edge, and whether true curves say the same. */
