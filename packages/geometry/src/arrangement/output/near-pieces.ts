@@ -1,27 +1,21 @@
 import { AT_ONCE } from "../../memory";
-import { distanceToEdge } from "../grid/near-edge";
 import type { Outlines } from "../grid/outlines";
 import type { Bends } from "../snapping/bend";
 import { BentEdge } from "../snapping/bent-edge";
-import {
-  CLEARANCE,
-  comesWithin,
-  mayComeWithin,
-  type Offsets,
-  SURELY_CLEAR,
-  shrinkage,
-  TOUCHING,
-} from "../snapping/clearance";
+import { SURELY_CLEAR } from "../snapping/clearance";
 import type { Meetings } from "../snapping/meetings";
-import type { Pieces } from "../topology/pieces";
-import { KEPT, type Positions } from "./positions";
+import type { KeptPlaces } from "./kept-places";
 
 /** Edges with so many bends at most have pieces so few that searching among them does not pay. */
 const FEW_BENDS = 6;
 
 /**
- * Keeps on the grid what comes near the final pieces of edges without being an end of theirs, and the ends of those. Only
- * points that were near an edge can, or those that it is bent to, for the pieces beside.
+ * Compares the final pieces of every edge with the points that may come near them without being an end of theirs. Only
+ * points that were near the edge can, those that it is bent to (for the pieces beside), and its own ends.
+ *
+ *     a - . _          q
+ *               " - . p - . _ b          edge from a to b, bent to p: q is compared with the piece from p to b,
+ *                                        a with that piece only where p lies close to a
  */
 export class NearPieces {
   private readonly chain: BentEdge;
@@ -32,17 +26,12 @@ export class NearPieces {
   private readonly near: Int32Array;
   private readonly bendsFirst: Int32Array;
   private readonly bends: Int32Array;
-  private readonly nodeOf: Int32Array;
-  private readonly stays: Uint8Array;
-  private readonly nodeStays: Uint8Array;
 
   constructor(
     outlines: Outlines,
-    private readonly meetings: Meetings,
+    meetings: Meetings,
     bends: Bends,
-    pieces: Pieces,
-    private readonly offsets: Offsets,
-    { stays, nodeStays }: Positions,
+    private readonly places: KeptPlaces,
   ) {
     this.chain = new BentEdge(meetings);
     this.next = outlines.next;
@@ -52,9 +41,6 @@ export class NearPieces {
     this.near = meetings.points;
     this.bendsFirst = bends.first;
     this.bends = bends.points;
-    this.nodeOf = pieces.nodeOf;
-    this.stays = stays;
-    this.nodeStays = nodeStays;
   }
 
   keepAll(): void {
@@ -67,29 +53,18 @@ export class NearPieces {
     for (let e = begin; e < end; e++) if (nearFirst[e] < nearFirst[e + 1] && !this.allKept(e)) this.compare(e);
   }
 
-  private isKept(point: number): boolean {
-    const u = this.nodeOf[point];
-    return (u >= 0 ? this.nodeStays[u] : this.stays[point]) !== 0;
-  }
-
-  private keep(point: number): void {
-    const u = this.nodeOf[point];
-    if (u < 0) this.stays[point] = 1;
-    else if (this.nodeStays[u] === 0) this.nodeStays[u] = KEPT;
-  }
-
   /** Where all that takes part stays on the grid already, comparing adds nothing. */
   private allKept(e: number): boolean {
-    const { near, nearFirst, bends, bendsFirst } = this;
-    if (!this.isKept(e) || !this.isKept(this.next[e])) return false;
-    for (let k = nearFirst[e]; k < nearFirst[e + 1]; k++) if (!this.isKept(near[k])) return false;
-    for (let k = bendsFirst[e]; k < bendsFirst[e + 1]; k++) if (!this.isKept(bends[k])) return false;
+    const { near, nearFirst, bends, bendsFirst, places } = this;
+    if (!places.has(e) || !places.has(this.next[e])) return false;
+    for (let k = nearFirst[e]; k < nearFirst[e + 1]; k++) if (!places.has(near[k])) return false;
+    for (let k = bendsFirst[e]; k < bendsFirst[e + 1]; k++) if (!places.has(bends[k])) return false;
     return true;
   }
 
   /** Compares the points near an edge, and its ends, with its pieces. In one loop, as it is gone through most often. */
   private compare(e: number): void {
-    const { x, y, near, nearFirst, bends, bendsFirst, chain } = this;
+    const { x, y, near, nearFirst, bends, bendsFirst, chain, places } = this;
     const end = this.next[e];
     const begin = bendsFirst[e];
     const count = bendsFirst[e + 1] - begin;
@@ -123,7 +98,7 @@ export class NearPieces {
           (px > ax + SURELY_CLEAR && px > bx + SURELY_CLEAR) ||
           (py < ay - SURELY_CLEAR && py < by - SURELY_CLEAR) ||
           (py > ay + SURELY_CLEAR && py > by + SURELY_CLEAR);
-        if (!isApart && !(px === ax && py === ay) && !(px === bx && py === by)) this.measure(point, from, to);
+        if (!isApart && !(px === ax && py === ay) && !(px === bx && py === by)) places.compare(point, from, to);
         from = to;
         ax = bx;
         ay = by;
@@ -143,37 +118,5 @@ export class NearPieces {
     for (let k = bendsFirst[e]; k < bendsFirst[e + 1]; k++) chain.add(bends[k]);
     chain.add(this.next[e]);
     chain.finish();
-  }
-
-  /** Keeps a point and the ends of a piece that it is no end of, as far as they come near. */
-  private measure(point: number, from: number, to: number): void {
-    const pointKept = this.isKept(point);
-    const fromKept = this.isKept(from);
-    const toKept = this.isKept(to);
-    if (pointKept && fromKept && toKept) return;
-    const { x, y, meetings, offsets } = this;
-    const distance = distanceToEdge(meetings, from, to, point);
-    if (distance > SURELY_CLEAR) return;
-    // No distance is less, wherever points lie, than that on the grid less what they can come towards each other.
-    const least = distance > TOUCHING ? distance - shrinkage(offsets, point, from, to) : 0;
-    if (!pointKept) {
-      if (distance <= CLEARANCE) this.keep(point);
-      else if (least <= CLEARANCE && comesWithin(meetings, offsets, point, from, to, CLEARANCE)) this.keep(point);
-    }
-    for (let way = 0; way < 2; way++) {
-      if (way === 0 ? fromKept : toKept) continue;
-      const end = way === 0 ? from : to;
-      const dx = x[point] - x[end];
-      const dy = y[point] - y[end];
-      const squared = dx * dx + dy * dy;
-      const isClose =
-        squared <= CLEARANCE * CLEARANCE ||
-        distance <= TOUCHING ||
-        (squared <= SURELY_CLEAR * SURELY_CLEAR &&
-          mayComeWithin(meetings, offsets, point, end, CLEARANCE) &&
-          comesWithin(meetings, offsets, point, end, end, CLEARANCE)) ||
-        (least <= TOUCHING && comesWithin(meetings, offsets, point, from, to, TOUCHING));
-      if (isClose) this.keep(end);
-    }
   }
 }

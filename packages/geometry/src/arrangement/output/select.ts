@@ -6,9 +6,10 @@ import { roundingOf } from "../grid/outlines";
 import { coveringEdges } from "./covering-edges";
 import { drawRings } from "./draw-rings";
 import { nest } from "./nesting";
-import { keepBesideStraight, positionsOf } from "./restore";
+import { positionsOf } from "./restore";
 import { cornersOf, degreesOf, type HalfEdgeRings, joinRings } from "./rings";
 import { closedSlivers } from "./slivers";
+import { keepBesideStraight } from "./straight-nodes";
 
 export interface CombineReport {
   /** Side of the grid's pixels, a power of two, in plan units. */

@@ -1,10 +1,11 @@
 import { AT_ONCE, GrowingInts, headOf, kept } from "../../memory";
-import { crossRounded, pointOrder } from "../../numeric";
+import { crossRounded } from "../../numeric";
 import { LATER, MEETS, meetAsGiven, meetsPixel, NEXT } from "../grid/near-edge";
 import type { Outlines } from "../grid/outlines";
 import { BentEdge } from "./bent-edge";
 import { CLEARANCE } from "./clearance";
 import type { Meetings } from "./meetings";
+import { TravelOrder } from "./travel-order";
 
 /** The points that edges are bent to: those of edge e, in the order of travel, are points[first[e]] to points[first[e + 1]]. */
 export interface Bends {
@@ -78,10 +79,7 @@ class Bending {
   private missed = new GrowingInts();
   /** Points that no piece can meet before the round after the next. */
   private readonly later = new GrowingInts();
-  /** Where points are put in the order of travel: their places along it. */
-  private points = new Int32Array(8);
-  private alongX = new Float64Array(8);
-  private alongY = new Float64Array(8);
+  private readonly travel = new TravelOrder();
   /** How the edge, as it was given, meets each of the points near it. */
   private how = new Uint8Array(8);
   private distances = new Float64Array(8);
@@ -209,60 +207,21 @@ class Bending {
 
   /** Puts the points met since into the chain, which is monotone in x and in y. */
   private insert(since: number): void {
-    const { chain, met } = this;
+    const { chain, met, travel } = this;
     if (met.length === since) return;
     if (met.length - since <= FEW) {
       for (let k = since; k < met.length; k++) chain.insert(met.values[k]);
       return;
     }
-    const n = chain.length;
-    const count = n + met.length - since;
-    if (count > this.alongX.length) {
-      this.points = new Int32Array(2 * count);
-      this.alongX = new Float64Array(2 * count);
-      this.alongY = new Float64Array(2 * count);
-    }
-    const { points, alongX, alongY } = this;
-    const across = chain.x[n - 1] >= chain.x[0] ? 1 : -1;
-    const up = chain.y[n - 1] >= chain.y[0] ? 1 : -1;
-    for (let k = 0; k < count; k++) {
-      const point = k < n ? chain.point[k] : met.values[since + k - n];
-      points[k] = point;
-      alongX[k] = across * chain.xOf(point);
-      alongY[k] = up * chain.yOf(point);
-    }
+    travel.begin(chain.x[chain.length - 1] >= chain.x[0], chain.y[chain.length - 1] >= chain.y[0]);
+    for (let k = 0; k < chain.length; k++) travel.add(chain.point[k], chain.x[k], chain.y[k]);
+    for (let k = since; k < met.length; k++)
+      travel.add(met.values[k], chain.xOf(met.values[k]), chain.yOf(met.values[k]));
     chain.clear();
-    if (this.putInOrder(count)) for (let k = 0; k < count; k++) chain.add(points[k]);
-    else {
-      const order = pointOrder(alongX.subarray(0, count), alongY.subarray(0, count));
-      for (let k = 0; k < count; k++) chain.add(points[order[k]]);
-    }
+    travel.handTo(chain);
     chain.finish();
-  }
-
-  /** One by one, which is soon done where points come in order but for neighbours, as from buckets; false where not. */
-  private putInOrder(count: number): boolean {
-    const { points, alongX, alongY } = this;
-    let moves = FEW * (FEW + count);
-    for (let k = 1; k < count; k++) {
-      const point = points[k];
-      const x = alongX[k];
-      const y = alongY[k];
-      let at = k;
-      for (; at > 0 && (alongX[at - 1] > x || (alongX[at - 1] === x && alongY[at - 1] > y)); at--) {
-        points[at] = points[at - 1];
-        alongX[at] = alongX[at - 1];
-        alongY[at] = alongY[at - 1];
-      }
-      points[at] = point;
-      alongX[at] = x;
-      alongY[at] = y;
-      moves -= k - at;
-      if (moves < 0) return false;
-    }
-    return true;
   }
 }
 
-/** So many moves a point are made one by one. */
+/** So few points are put into a chain one by one. */
 const FEW = 8;
