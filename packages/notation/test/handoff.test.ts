@@ -73,19 +73,42 @@ test("the target's axes, origin, unit and box", () => {
   ).toContain("0px 0px");
 });
 
+/** A script of shapes on a box, as CSS polygons; everything else about them must be as it was told. */
+function css(told: string, options = ""): string {
+  const name = /(\w+) =[^\n]*\n$/.exec(told)![1];
+  const { files } = built(`plan 100 by 80, y down\n${told}emit ${name} as css-polygon${options}\n`);
+  expect(files[0].report).toMatchObject({ problems: [] });
+  expect(files[0].report.difference).toBeLessThan(1e-10);
+  return String(files[0].content).replace(/\s+/g, " ");
+}
+
 test("what the script told as shares of the box is written as percentages, beside lengths with calc()", () => {
-  const told = "badge = polygon((0, 0), (100% - 12, 0), (100%, 40%), (20, 50% + 3))\n";
-  const css = (options: string): string => {
-    const { files } = built(`plan 100 by 80, y down\n${told}emit badge as css-polygon${options}\n`);
-    expect(files[0].report).toMatchObject({ problems: [], losses: [] });
-    expect(files[0].report.difference).toBeLessThan(1e-12);
-    return String(files[0].content).replace(/\s+/g, " ");
-  };
-  expect(css("")).toContain("0px 0px, calc(100% - 12px) 0px, 100% 40%, 20px calc(50% + 3px))");
-  expect(css(", region")).toContain("calc(100% - 12px) 0px, 100% 40%");
-  expect(css(", axis up, factor 2")).toContain("calc(100% - 24px) 160px, 100% 60%, 40px calc(50% - 6px))");
-  const { files } = built(`plan 100 by 80\n${told}emit badge as css-path\n`);
+  const badge = "badge = polygon((0, 0), (100% - 12, 0), (100%, 40%), (20, 50% + 3))\n";
+  expect(css(badge)).toContain("0px 0px, calc(100% - 12px) 0px, 100% 40%, 20px calc(50% + 3px))");
+  expect(css(badge, ", region")).toContain("calc(100% - 12px) 0px, 100% 40%");
+  expect(css(badge, ", axis up, factor 2")).toContain("calc(100% - 24px) 160px, 100% 60%, 40px calc(50% - 6px))");
+  const { files } = built(`plan 100 by 80\n${badge}emit badge as css-path\n`);
   expect(files[0].report.losses).toEqual(["path() holds px only: shares of the box come out as lengths"]);
+});
+
+test("sizes and opposite corners told as shares, what is moved, turned and combined, and curves too", () => {
+  expect(css("card = rect((4, 10%), to: (100% - 6, 100% - 8))\n")).toContain(
+    "4px 10%, calc(100% - 6px) 10%, calc(100% - 6px) calc(100% - 8px), 4px calc(100% - 8px))",
+  );
+  expect(css("card = rect(at: (50%, 50%), width: 40%, height: 20)\n")).toContain(
+    "30% calc(50% - 10px), 70% calc(50% - 10px), 70% calc(50% + 10px), 30% calc(50% + 10px))",
+  );
+  const holed =
+    "card = difference(rect((0, 0), width: 100%, height: 100%), rect((50% - 5, 10), width: 10, height: 10))\n";
+  expect(css(holed)).toContain("calc(50% - 5px) 20px, calc(50% + 5px) 20px, calc(50% + 5px) 10px");
+  expect(css(`card = rect((0, 0), width: 50%, height: 50%)\nbeside = card.move(25%, 3)\n`)).toContain(
+    "25% 3px, 75% 3px, 75% calc(50% + 3px), 25% calc(50% + 3px))",
+  );
+  const { files } = built("plan 100 by 80\neye = ellipse((50%, 50%), rx: 40%, ry: 30%)\nemit eye as css-polygon\n");
+  expect(files[0].content).toContain("90% 50%");
+  expect(files[0].report.losses).toEqual([expect.stringContaining("vertices of curves")]);
+  // Turned by 90 degrees, x goes with the height.
+  expect(css("lane = rect((0, 0), width: 100%, height: 10).rotate(90deg, (0, 0))\n")).not.toContain("%");
 });
 
 test("probed points are handed off with their answers", () => {

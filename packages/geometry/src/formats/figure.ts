@@ -14,7 +14,7 @@ export const SHAPE_KINDS = ["region", "outline", "triangles", "fans"] as const;
 export type ShapeKind = (typeof SHAPE_KINDS)[number];
 export type FigureKind = "region" | "outline" | "triangles" | "points" | "numbers";
 
-/** A coordinate that was told as a share of the plan's box, 0 to 1, and a length beside it. */
+/** A coordinate that goes with the plan's box: a share of its size, and a length beside it. */
 export interface BoxLength {
   fraction: number;
   fixed: number;
@@ -35,7 +35,7 @@ export interface Figure {
   columns: readonly { name: string; values: readonly (string | number)[] }[];
   /** Plain numbers. */
   numbers: readonly number[];
-  /** Points that were told as shares of the plan's box, by {@link pointKey}: along x and y, null for plain lengths. */
+  /** Vertices that go with the plan's box, by {@link pointKey}: along x and y, null for plain lengths. */
   boxLengths: ReadonlyMap<string, readonly [BoxLength | null, BoxLength | null]>;
   /** Of regions and outlines the same with true curves. */
   curves(): Path;
@@ -98,11 +98,6 @@ const NOTHING: Omit<Figure, "name" | "kind"> = {
   curves: () => ({ subpaths: [] }),
   sources: () => [],
 };
-
-/** The same figure, with points that were told as shares of the plan's box. */
-export function withBoxLengths(figure: Figure, boxLengths: Figure["boxLengths"]): Figure {
-  return { ...figure, boxLengths };
-}
 
 export function pointKey(x: number, y: number): string {
   return `${x} ${y}`;

@@ -27,6 +27,8 @@ export interface Form {
   hasShares?: boolean;
   /** The sense that its y has by its standard. */
   axis?: "down" | "up";
+  /** Whether it has, or misses, a way to write what is told as shares of the plan's box as such. */
+  hasBoxLengths?: boolean;
   /** Whether its coordinates count from the plan's corner: those of a box that the plan is laid over. */
   isBox?: boolean;
   /** What else is not as in the plan, in a sentence; null where all is. */

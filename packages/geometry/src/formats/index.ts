@@ -20,7 +20,6 @@ export {
   SHAPE_KINDS,
   type ShapeKind,
   trianglesFigure,
-  withBoxLengths,
 } from "./figure";
 export { FORM_GROUPS, type Form, type Holds, type ReadFigure } from "./form";
 export { formOf, type HandoffFormat, handoffForms } from "./forms";

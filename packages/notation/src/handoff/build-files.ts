@@ -1,4 +1,5 @@
 import {
+  type Figure,
   type Form,
   formOf,
   type Handoff,
@@ -15,6 +16,7 @@ import { resultsAmong } from "../sheet/results";
 import { type ErrorBound, EXACT, greatest } from "../values/error-bound";
 import { shapesIn } from "../values/shapes-in";
 import type { Value } from "../values/values";
+import { withBoxLengths } from "./box-lengths";
 import { figuresOf, ownKind } from "./figures";
 import type { HandoffOptions } from "./options";
 
@@ -46,7 +48,11 @@ export function buildFile(evaluated: Evaluated, asked: Asked): BuiltFile {
   const { format, options } = asked;
   const form = formOf(format);
   const values = valuesOf(evaluated.definitions, asked.targets);
-  const figures = values.flatMap(([expression, value]) => figuresOf(expression, value, options.as));
+  const told = figuresAmong(evaluated.definitions, asked);
+  const figures =
+    form.hasBoxLengths && !options.shares
+      ? withBoxLengths(told, evaluated.plan, (plan) => figuresAmong(definitionsOn(plan, evaluated, asked), asked))
+      : told;
   const file = asked.file ?? defaultFile(asked.targets, format);
   const target = targetOf(evaluated.plan, form, options);
   const style = styleOf(evaluated, form, options, target, file);
@@ -57,6 +63,19 @@ export function buildFile(evaluated: Evaluated, asked: Asked): BuiltFile {
   );
   const bound = greatest(shapes.map((shape) => (form.keepsCurves ? shape.curveBound : shape.bound)));
   return { file, format, content, report: { ...rest, taken, bound: shapes.length ? bound : EXACT } };
+}
+
+function figuresAmong(definitions: readonly Definition[], { targets, options }: Asked): Figure[] {
+  return valuesOf(definitions, targets).flatMap(([expression, value]) => figuresOf(expression, value, options.as));
+}
+
+/** The same definitions, those that are asked for as they would be on another plan. */
+function definitionsOn(plan: PlanSettings, { definitions, valueOnPlan }: Evaluated, { targets }: Asked): Definition[] {
+  const names = new Set(targets.map((target) => /^\w+/.exec(target)?.[0]));
+  return definitions.map((definition) => {
+    const isAsked = targets.length === 0 || names.has(definition.name);
+    return { ...definition, value: (isAsked && valueOnPlan(definition.name, plan)) || definition.value };
+  });
 }
 
 /** What a file is called when nothing is said. */

@@ -9,7 +9,6 @@ import {
   type ShapeKind,
   trianglesFigure,
   triangulate,
-  withBoxLengths,
 } from "@vertexon/geometry";
 import { describe, type Probe, type Shape, type Value } from "../values";
 
@@ -78,15 +77,9 @@ export function ownKind(shape: Shape): "region" | "outline" {
 function figureOf(name: string, shape: Shape, as: ShapeKind): Figure {
   switch (as) {
     case "region":
-      return withBoxLengths(
-        regionFigure(name, shape.polygons, () => shape.regionSources(name)),
-        shape.boxLengths,
-      );
+      return regionFigure(name, shape.polygons, () => shape.regionSources(name));
     case "outline":
-      return withBoxLengths(
-        outlineFigure(name, shape.flat.subpaths, shape.outline, () => shape.edgeSources(name)),
-        shape.boxLengths,
-      );
+      return outlineFigure(name, shape.flat.subpaths, shape.outline, () => shape.edgeSources(name));
     case "triangles":
       return trianglesFigure(name, triangulate(shape.polygons));
     case "fans":

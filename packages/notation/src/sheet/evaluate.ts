@@ -20,15 +20,7 @@ import {
   ScriptWarning,
   type Span,
 } from "../syntax";
-import {
-  describe,
-  type LegValue,
-  MOST_VERTICES,
-  type NumberValue,
-  type PointValue,
-  shapesIn,
-  type Value,
-} from "../values";
+import { describe, type LegValue, MOST_VERTICES, type NumberValue, shapesIn, type Value } from "../values";
 import { numberOf, sizeOf, toPlanUnits } from "../values/lengths";
 import { axisOrigin, blended, type MaybeOrigin, type Origin, writtenAt } from "../values/origin";
 import { calculated, negated } from "./arithmetic";
@@ -163,16 +155,7 @@ class Evaluation {
       const [x, y] = [this.along(values[0], "width"), this.along(values[1], "height")];
       if (!Number.isFinite(x.value) || !Number.isFinite(y.value))
         throw new ScriptError(span, `a point's coordinates must be finite, not (${x.value}, ${y.value})`);
-      const shares = values.map((value) =>
-        value.type === "share" ? { fraction: value.fraction, fixed: value.fixed } : null,
-      );
-      const point: PointValue = {
-        type: "point",
-        x: x.value,
-        y: y.value,
-        origin: { kind: "axes", x: x.origin, y: y.origin },
-      };
-      return shares.some((share) => share) ? { ...point, shares: [shares[0], shares[1]] } : point;
+      return { type: "point", x: x.value, y: y.value, origin: { kind: "axes", x: x.origin, y: y.origin } };
     }
     return { type: "list", items: values };
   }

@@ -101,4 +101,6 @@ export interface Evaluated {
   diagnostics: Diagnostic[];
   /** The names that had to be computed anew. */
   recomputed: string[];
+  /** What a definition would be on a plan of another size; null where it does not depend on that, or fails there. */
+  valueOnPlan(name: string, plan: PlanSettings): Value | null;
 }

@@ -64,6 +64,7 @@ export class Sheet {
   } | null = null;
   /** The last evaluation as a whole. */
   evaluated: Evaluated | null = null;
+  private otherPlan: PlanSettings | null = null;
   private attachments = new Map<string, { content: string; read: Imported | Error | null }>();
 
   /** Says what is attached to the sheet; counts from the next evaluation on. */
@@ -106,8 +107,25 @@ export class Sheet {
       functions: run.describeFunctions(),
       diagnostics: run.diagnostics(),
       recomputed,
+      valueOnPlan: (name, other) => (this.usesPlan(name) ? this.onPlan(other).valueIn(script, name) : null),
     };
     return this.evaluated;
+  }
+
+  /** Whether a definition, or one that it is made of, asks for the plan. */
+  private usesPlan(name: string, asked = new Set<string>()): boolean {
+    if (asked.has(name)) return false;
+    asked.add(name);
+    const { uses } = this.kept.get(name) ?? {};
+    return uses !== undefined && (uses.has(PLAN) || [...uses.keys()].some((other) => this.usesPlan(other, asked)));
+  }
+
+  /** A sheet with the same attachments, whose plan is not the one that its script states. */
+  private onPlan(plan: PlanSettings): Sheet {
+    const sheet = new Sheet();
+    sheet.attachments = this.attachments;
+    sheet.otherPlan = plan;
+    return sheet;
   }
 
   /** What one definition comes to in a script, or null; of all others only what it needs is computed. */
@@ -124,7 +142,7 @@ export class Sheet {
   /** Reads a script and says how to compute its definitions, all of them or what one needs, in which order. */
   private begun(script: string, told: (progress: Progress) => void, only: string | null) {
     const run = new Run(script, this.parsed(splitStatements(script)));
-    const plan = run.readPlan();
+    const plan = this.otherPlan ?? run.readPlan();
     const tolerance = run.readTolerance();
     this.setting(PLAN, JSON.stringify(plan));
     this.setting(TOLERANCE, String(tolerance));

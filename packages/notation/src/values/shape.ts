@@ -1,14 +1,12 @@
 import {
   type Affine,
   area,
-  type BoxLength,
   bounds,
   type CombineReport,
   combineAll,
   compose,
   cornersOf,
   type EdgeSources,
-  type Figure,
   type FillRule,
   type FlatPath,
   type FlattenOptions,
@@ -22,7 +20,6 @@ import {
   operandOf,
   type Path,
   type Polygon,
-  pointKey,
   polygonPath,
   reversePath,
   reverseSources,
@@ -64,7 +61,7 @@ interface ShapeParts {
   /** The map that the outline was put where it is with, after it was told. */
   placed?: Affine;
   /** The points that it was told by, before that map. */
-  told?: readonly ToldPoint[];
+  told?: readonly { x: number; y: number }[];
   /** The region, where it is known already. */
   polygons?: Polygon[];
   /** Whether it is what outlines enclose, in rings of a canonical order, rather than an outline as it was written. */
@@ -77,12 +74,6 @@ interface ShapeParts {
   attached?: string;
   /** How much of the tone is shown on the plan, 0 to 1. */
   opacity?: number;
-}
-
-interface ToldPoint {
-  x: number;
-  y: number;
-  shares?: readonly [BoxLength | null, BoxLength | null];
 }
 
 /** What edges stand for, ring by ring: curves with what is attached to the shape that they were told in, or its label. */
@@ -140,13 +131,6 @@ export class Shape {
     const { told, outline } = this.parts;
     if (!told) return outline.subpaths.map(cornersOf);
     return [Float64Array.from(told.flatMap(({ x, y }) => transformPoint(this.placed, x, y)))];
-  }
-
-  /** The points that it was told by as shares of the plan's box, by their keys; none once it was put elsewhere. */
-  get boxLengths(): Figure["boxLengths"] {
-    const { told = [], placed } = this.parts;
-    if (placed) return new Map();
-    return new Map(told.flatMap(({ x, y, shares }) => (shares ? [[pointKey(x, y), shares] as const] : [])));
   }
 
   /** The map that the outline was put where it is with, after it was told. */

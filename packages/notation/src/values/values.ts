@@ -1,4 +1,4 @@
-import type { BoxLength, Grid, Location, Pieces, SignedDistance } from "@vertexon/geometry";
+import type { Grid, Location, Pieces, SignedDistance } from "@vertexon/geometry";
 import type { Handle } from "./handle";
 import type { Origin, PointOrigin } from "./origin";
 import type { Shape } from "./shape";
@@ -64,8 +64,6 @@ export interface PointValue {
   x: number;
   y: number;
   origin?: PointOrigin;
-  /** Its coordinates as shares of the plan's box, where they were told so. */
-  shares?: readonly [BoxLength | null, BoxLength | null];
   /** A definition's point by its mere name: it is dragged where it was defined. */
   bare?: boolean;
 }

@@ -15,6 +15,7 @@ export const cssPath: Form = {
   numbers: DOUBLES,
   axis: "down",
   isBox: true,
+  hasBoxLengths: true,
   hasShares: false,
   remark: (figures) =>
     figures.some(({ boxLengths }) => boxLengths.size > 0)

@@ -19,8 +19,16 @@ export const cssPolygon: Form = {
   numbers: DOUBLES,
   axis: "down",
   isBox: true,
-  remark: (figures) =>
-    figures.some(({ lines }) => lines.length > 1) ? "several rings are joined by seams that enclose nothing" : null,
+  hasBoxLengths: true,
+  remark(figures) {
+    const remarks = [
+      figures.some(({ lines }) => lines.length > 1) ? "several rings are joined by seams that enclose nothing" : null,
+      figures.some(isPartlyShared)
+        ? "vertices of curves stand where the tolerance wants them: they come out in px, not as shares of the box"
+        : null,
+    ];
+    return remarks.filter((remark) => remark !== null).join("; ") || null;
+  },
   write: (figures, style) => figures.map((figure) => rule(figure, style)).join(""),
   read: (content, style) =>
     [
@@ -28,13 +36,18 @@ export const cssPolygon: Form = {
     ].map(([, counts, list]) => readPolygon(counts.split(", ").map(Number), list, style)),
 };
 
+function isPartlyShared({ boxLengths, curves }: Figure): boolean {
+  return boxLengths.size > 0 && curves().subpaths.some(({ segments }) => segments.some(({ kind }) => kind !== "line"));
+}
+
 function rule(figure: Figure, style: Style): string {
   const number = numberText(style);
-  const along = (value: number, length: BoxLength | null | undefined): string => {
+  const { minX, minY, maxX, maxY } = style.box;
+  const along = (value: number, length: BoxLength | null | undefined, size: number): string => {
     if (style.shares) return `${number(100 * value)}%`;
     if (!length) return `${number(value)}px`;
     const { fraction, fixed } = length;
-    const share = `${number(100 * fraction)}%`;
+    const share = `${percentText(style, size)(100 * fraction)}%`;
     return fixed === 0 ? share : `calc(${share} ${fixed < 0 ? "-" : "+"} ${number(Math.abs(fixed))}px)`;
   };
   const lines = figure.lines.filter(({ vertices }) => vertices.length > 0);
@@ -42,7 +55,7 @@ function rule(figure: Figure, style: Style): string {
     Array.from({ length: vertices.length / 2 }, (_, i) => {
       const [x, y] = [vertices[2 * i], vertices[2 * i + 1]];
       const lengths = figure.boxLengths.get(pointKey(x, y));
-      return `${along(x, lengths?.[0])} ${along(y, lengths?.[1])}`;
+      return `${along(x, lengths?.[0], maxX - minX)} ${along(y, lengths?.[1], maxY - minY)}`;
     }),
   );
   const seamed = others.flatMap((row) => [first[0], ...row, row[0]]);
@@ -50,6 +63,14 @@ function rule(figure: Figure, style: Style): string {
   const counts = lines.map(({ vertices }) => vertices.length / 2).join(", ");
   const polygon = ["evenodd", ...all].join(",\n    ");
   return `.${figure.name} {\n  /* points of its rings: ${counts} */\n  clip-path: polygon(${polygon});\n}\n`;
+}
+
+/** Percentages in as many decimals as it takes for them to be as fine as lengths. */
+function percentText(style: Style, size: number): (value: number) => string {
+  const { decimals, numbers } = style;
+  if (decimals === "exact") return numberText(style);
+  const more = Math.max(0, Math.ceil(Math.log10(size / 100)));
+  return numberText({ numbers, decimals: Math.min(17, decimals + more) });
 }
 
 /** The rings again: before each but the first the first one's start stands, behind each its own. */
