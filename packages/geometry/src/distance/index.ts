@@ -9,7 +9,9 @@
 export { type Contour, contours } from "./contours";
 export { type DistanceIndex, distanceIndex, type Grid } from "./distance-index";
 export { inscribedCircle } from "./inscribed-circle";
+export { minkowskiSum } from "./minkowski-sum";
 export { distanceTo, type Foot, nearestOnEdge } from "./nearest-on-edge";
+export { type Parting, shortestParting } from "./parting";
 export { type Relation, type RelationKind, relate } from "./relate";
 export { type SignedDistance, signedDistance } from "./signed-distance";
 export { signedDistanceToPath } from "./signed-distance-to-path";
