@@ -28,7 +28,16 @@ export {
 } from "./handoff/build-files";
 export { figuresOf, ownKind } from "./handoff/figures";
 export { DEFAULT_OPTIONS, type HandoffOptions, optionsText } from "./handoff/options";
-export { type Attachment, ImportError, type ImportPlan, planImport } from "./import";
+export {
+  type Attachment,
+  ImportError,
+  type ImportPlan,
+  MOST_POINTS,
+  type PointFile,
+  planImport,
+  readPoints,
+  type Side,
+} from "./import";
 export { constants, type FunctionSignature, functions, methods, type Reading } from "./library";
 export {
   callForm,

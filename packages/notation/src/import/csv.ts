@@ -1,9 +1,6 @@
 import Papa from "papaparse";
 import { ImportError, type Imported, Notes, type Position } from "./imported";
 
-const NUMBER = /^[-+]?(?:\d+\.?\d*|\.\d+)(?:e[-+]?\d+)?$/i;
-const DECIMAL_COMMA = /^[-+]?\d+,\d+$/;
-
 /** Whether most lines below a heading hold two numbers side by side, and none holds brackets. */
 export function isCsv(text: string): boolean {
   if (/[(){}[\]=<]/.test(text)) return false;
@@ -58,7 +55,11 @@ function columns(rows: readonly string[][], headed: boolean): [number, number] {
   return [numeric[0], numeric[1]];
 }
 
-function numberOf(cell: string): number | null {
+const NUMBER = /^\s*[-+]?(?:\d+\.?\d*|\.\d+)(?:e[-+]?\d+)?\s*$/i;
+const DECIMAL_COMMA = /^\s*[-+]?\d+,\d+\s*$/;
+
+/** The number in a cell, with a decimal point or comma; null where there is none. */
+export function numberOf(cell: string): number | null {
   if (NUMBER.test(cell)) return Number(cell);
   return DECIMAL_COMMA.test(cell) ? Number(cell.replace(",", ".")) : null;
 }

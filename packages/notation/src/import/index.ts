@@ -5,3 +5,4 @@
 export { ImportError, type Imported } from "./imported";
 export { type Attachment, type ImportPlan, planImport } from "./plan-import";
 export { readImport } from "./read-import";
+export { MOST_POINTS, type PointFile, readPoints, type Side } from "./read-points";
