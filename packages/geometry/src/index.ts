@@ -9,6 +9,7 @@ export * from "./hatch";
 export * from "./location";
 export * from "./mesh";
 export * from "./numeric";
+export { pointOrder } from "./numeric";
 export * from "./path";
 export * from "./polygon";
 export * from "./raster";

@@ -81,3 +81,4 @@ export {
   total,
   type Value,
 } from "./values";
+export { curvesOf } from "./values/curve-index";

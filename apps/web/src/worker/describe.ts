@@ -9,9 +9,9 @@ import {
   principalAxes,
   signedArea,
 } from "@vertexon/geometry";
-import { type Definition, handlesOf, namedShapesIn, type Shape, type Value } from "@vertexon/notation";
+import { type Definition, handlesOf, namedShapesIn, type Probe, type Shape, type Value } from "@vertexon/notation";
 import { packPath } from "./packed-path";
-import type { SentDefinition, SentShape, SentValue, ShapeView } from "./sheet-view";
+import type { ProbeView, SentDefinition, SentShape, SentValue, ShapeView } from "./sheet-view";
 
 /** A definition as plain data. `nameOf` tells what a shape that something was made from is called. */
 export function describeDefinition(definition: Definition, nameOf: (shape: Shape) => string): SentDefinition {
@@ -40,6 +40,7 @@ function describeValue(name: string, value: Value, nameOf: (shape: Shape) => str
         type: "list",
         length: value.items.length,
         shapes: namedShapesIn(name, value).map(([item, shape]) => ({ name: item, shape: describeShape(shape) })),
+        probes: value.items.flatMap((item) => (item.type === "probe" ? [describeProbe(item, nameOf)] : [])),
       };
     case "text":
       return { type: "text", value: value.value };
@@ -54,17 +55,7 @@ function describeValue(name: string, value: Value, nameOf: (shape: Shape) => str
     case "shape":
       return describeShape(value);
     case "probe":
-      return {
-        type: "probe",
-        shape: nameOf(value.shape),
-        points: value.points.map(({ x, y, location, nearest, byCurves }) => ({
-          x,
-          y,
-          ...location,
-          ...nearest,
-          byCurves,
-        })),
-      };
+      return describeProbe(value, nameOf);
     case "field":
       return {
         type: "field",
@@ -75,6 +66,14 @@ function describeValue(name: string, value: Value, nameOf: (shape: Shape) => str
         reach: value.reach,
       };
   }
+}
+
+function describeProbe({ shape, points }: Probe, nameOf: (shape: Shape) => string): ProbeView {
+  return {
+    type: "probe",
+    shape: nameOf(shape),
+    points: points.map(({ x, y, location, nearest, byCurves }) => ({ x, y, ...location, ...nearest, byCurves })),
+  };
 }
 
 const described = new WeakMap<object, SentShape>();

@@ -13,13 +13,13 @@ export class LongService {
     this.sheet.attach(attachments);
   }
 
-  ask<K extends LongKind>(script: string, kind: K, asked: Asked<K>): Answer<K> {
+  ask<K extends LongKind>(script: string, kind: K, asked: Asked<K>): Answer<K> | Promise<Answer<K>> {
     this.sheet.takeUp(script);
     const answer = longQuestions[kind] as (
       sheet: AskedSheet,
       asked: Asked<K>,
       tell: (soFar: Answer<K>) => void,
-    ) => Answer<K>;
+    ) => Answer<K> | Promise<Answer<K>>;
     return answer(this.sheet, asked, this.tell);
   }
 }

@@ -47,7 +47,7 @@ export interface SentDefinition extends Omit<DefinitionView, "value"> {
 
 export type SentValue =
   | Exclude<ValueView, { type: "shape" | "list" }>
-  | { type: "list"; length: number; shapes: { name: string; shape: SentShape }[] }
+  | { type: "list"; length: number; shapes: { name: string; shape: SentShape }[]; probes: ProbeView[] }
   | SentShape;
 
 export type SentShape = Omit<ShapeView, "outline" | "sources"> & { outline: PackedPath; sources: PackedPath[] };
@@ -67,7 +67,7 @@ export type ValueView =
   | { type: "number"; value: number }
   | { type: "angle"; radians: number }
   | { type: "point"; x: number; y: number }
-  | { type: "list"; length: number; shapes: { name: string; shape: ShapeView }[] }
+  | { type: "list"; length: number; shapes: { name: string; shape: ShapeView }[]; probes: ProbeView[] }
   | { type: "text"; value: string }
   | { type: "rule" | "word" | "truth" | "share" | "box" | "leg" | "template" }
   | ShapeView

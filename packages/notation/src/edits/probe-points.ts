@@ -19,8 +19,8 @@ function probedPlaces(text: string): Expression | null {
     const statement = parseStatement(text);
     const call = statement.kind === "definition" ? statement.value : null;
     const clicked = call?.kind === "call" ? functions.get(call.name)?.clicked : undefined;
-    if (call?.kind !== "call" || !clicked || call.args.length !== 2) return null;
-    return (call.args.find(({ name }) => name === clicked) ?? call.args[1]).value;
+    if (call?.kind !== "call" || !clicked || call.args.length < 2) return null;
+    return (call.args.find(({ name }) => name === clicked) ?? call.args[call.args.length - 1]).value;
   } catch (error) {
     if (error instanceof ScriptError) return null;
     throw error;

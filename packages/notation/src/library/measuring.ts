@@ -1,7 +1,8 @@
-import { distanceIndex, locationIndex, operandOf, type PathIndex, pathIndex, relate } from "@vertexon/geometry";
-import { boundaryOf } from "../values/boundary";
+import { distanceIndex, locationIndex, operandOf, relate } from "@vertexon/geometry";
+import { curvesOf } from "../values/curve-index";
 import { pointHandles } from "../values/handles";
 import type { Shape } from "../values/shape";
+import type { PointValue, Probe } from "../values/values";
 import { ArgumentError, type FunctionSignature } from "./signature";
 
 /** A field may have no more cells than this. */
@@ -11,24 +12,19 @@ const MOST_CELLS = 4_000_000;
 export const measuringFunctions: FunctionSignature[] = [
   {
     name: "probe",
-    about: "Which side of a shape points lie on, exactly, and how far its boundary is.",
+    about:
+      "Which side of a shape points lie on, exactly, and how far its boundary is. Of several shapes a list, one answer each.",
     parameters: [
-      { name: "shape", type: "shape", about: "the shape that is asked" },
+      { name: "shape", type: "shapes", about: "the shape that is asked, or several" },
       { name: "at", type: "points", about: "one point, or a list of them" },
     ],
     returns: "probe",
     example: "probe(circle((40, 40), radius: 30), at: (50, 50))",
     clicked: "at",
     run(args) {
-      const shape = args.shape("shape");
-      const operand = operandOf(shape.polygons);
-      const written = args.points("at");
-      const [location, distance, curves] = [locationIndex(operand), distanceIndex(operand), curvesOf(shape)];
-      const points = written.map(({ x, y }) => {
-        const byCurves = curves && { side: curves.locate(x, y).side, distance: curves.distance(x, y).distance };
-        return { x, y, location: location.locate(x, y), nearest: distance.distance(x, y), byCurves };
-      });
-      return { type: "probe", shape, points, handles: pointHandles(written) };
+      const points = args.points("at");
+      const probes = args.shapes("shape").map((shape) => probeOf(shape, points));
+      return probes.length === 1 ? probes[0] : { type: "list", items: probes };
     },
   },
   {
@@ -97,11 +93,12 @@ export const measuringFunctions: FunctionSignature[] = [
   },
 ];
 
-/** Beyond so many vertices curves are not looked for behind the edges. */
-const MOST_TRACED = 20_000;
-
-/** The true curves that bound a shape, prepared for questions; null where edges are all there is. */
-function curvesOf(shape: Shape): PathIndex | null {
-  if (!shape.hasCurves || shape.vertexCount > MOST_TRACED) return null;
-  return pathIndex(boundaryOf(shape).outlines, "evenodd");
+function probeOf(shape: Shape, asked: readonly PointValue[]): Probe {
+  const operand = operandOf(shape.polygons);
+  const [location, distance, curves] = [locationIndex(operand), distanceIndex(operand), curvesOf(shape)];
+  const points = asked.map(({ x, y }) => {
+    const byCurves = curves && { side: curves.locate(x, y).side, distance: curves.distance(x, y).distance };
+    return { x, y, location: location.locate(x, y), nearest: distance.distance(x, y), byCurves };
+  });
+  return { type: "probe", shape, points, handles: pointHandles(asked) };
 }

@@ -9,7 +9,13 @@ export function handlesOf(value: Value | null): readonly Handle[] {
   if (value?.type === "point") return pointHandles([value]);
   if (value?.type !== "list") return [];
   const points = pointHandles(value.items.filter((item) => item.type === "point"));
-  return [...points, ...value.items.flatMap((item) => (item.type === "shape" ? item.handles : []))];
+  // Several shapes that are asked about the same points: those are dragged once.
+  const probe = value.items.find((item) => item.type === "probe");
+  return [
+    ...points,
+    ...(probe?.handles ?? []),
+    ...value.items.flatMap((item) => (item.type === "shape" ? item.handles : [])),
+  ];
 }
 
 /** Handles for points, where their coordinates come from the script. A bare name is dragged where it was defined. */

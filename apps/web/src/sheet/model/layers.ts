@@ -1,6 +1,7 @@
 import type { FigureLine, MultiPolygon, Path, Ring } from "@vertexon/geometry";
 import type { Mark } from "@vertexon/notation";
 import { createContext, useCallback, useContext, useEffect, useId, useState, useSyncExternalStore } from "react";
+import type { ProbedPoints } from "@/worker/probed-points";
 import type { Spot } from "@/worker/questions/flattening";
 
 /** What a panel lights up on the plan. */
@@ -8,8 +9,15 @@ export interface Lit {
   ring?: number;
   probe?: number;
   vertex?: { subpath: number; index: number };
+  /** A probed point, and the nearest place of the outline. */
+  place?: { x: number; y: number; foot: { x: number; y: number; distance: number } | null };
   /** The places of the mistake that is pointed at. */
   marks?: readonly Mark[];
+}
+
+interface Place {
+  x: number;
+  y: number;
 }
 
 /** What somebody keeps on the plan: it is drawn, and answers, until they take it away. */
@@ -36,6 +44,17 @@ export interface Layer {
   line?: { points: readonly { x: number; y: number }[]; closed: boolean; onBack(): void; onClear(): void };
   /** Where a click on the plan goes, and where it is taken to be, in place of choosing a shape; false leaves it to that. */
   onPlace?: (x: number, y: number, snapped: { x: number; y: number }) => boolean;
+  /** Many probed points; where some are chosen the others fade. */
+  cloud?: { points: ProbedPoints; rows: Uint32Array | null };
+  /** A frame around some of what is there, by two of its corners. */
+  frame?: { x0: number; y0: number; x1: number; y1: number };
+  /** What dragging on the plan does, in place of moving it; places are snapped like clicks. */
+  onDrag?: {
+    hint: string;
+    move(from: Place, to: Place): void;
+    end(from: Place, to: Place): void;
+    cancel(): void;
+  };
   /** Where an edge is far from its curve. */
   spot?: Spot;
 }

@@ -1,6 +1,6 @@
 import type { Bounds } from "@vertexon/geometry";
 import { resultsAmong } from "@vertexon/notation";
-import type { ShapeView, SheetView } from "@/worker/sheet-view";
+import type { ProbeView, ShapeView, SheetView, ValueView } from "@/worker/sheet-view";
 
 export interface NamedShape {
   /** The expression that stands for it in the script: its definition's name, or an item of that, such as `posts.at(2)`. */
@@ -54,11 +54,17 @@ function computeResults(view: SheetView): NamedShape[] {
 export function shapeBehind(view: SheetView, name: string | null): NamedShape | null {
   const shapes = shapesOf(view);
   const value = view.definitions.find((definition) => definition.name === name)?.value;
-  const wanted = value?.type === "probe" || value?.type === "field" ? value.shape : name;
+  const wanted = value?.type === "field" ? value.shape : (probesOf(value ?? null)[0]?.shape ?? name);
   const found = shapes.find((each) => each.name === wanted) ?? shapes.find((each) => each.definition === wanted);
   if (found) return found;
   const last = results(view).at(-1);
   return last ?? null;
+}
+
+/** What a definition asks points about: one shape, or several, one probe each. */
+export function probesOf(value: ValueView | null): readonly ProbeView[] {
+  if (value?.type === "probe") return [value];
+  return value?.type === "list" ? value.probes : [];
 }
 
 /** Around all shapes; null for none. */
@@ -80,7 +86,7 @@ export function isAboutShape(view: SheetView, name: string): boolean {
   const definition = view.definitions.find((each) => each.name === name);
   if (!definition) return true; // an item of a list, or about to be written
   const { value } = definition;
-  if (value?.type === "list") return value.shapes.length > 0;
+  if (value?.type === "list") return value.shapes.length > 0 || value.probes.length > 0;
   return value?.type === "shape" || value?.type === "probe" || value?.type === "field";
 }
 

@@ -47,6 +47,20 @@ export function drawRegions(ctx: CanvasRenderingContext2D, camera: Camera, { reg
   }
 }
 
+/** A frame that is dragged, or was. */
+export function drawFrame(ctx: CanvasRenderingContext2D, camera: Camera, { frame }: Layer): void {
+  if (!frame) return;
+  const [x0, y0] = toScreen(camera, frame.x0, frame.y0);
+  const [x1, y1] = toScreen(camera, frame.x1, frame.y1);
+  ctx.strokeStyle = tokens.plum;
+  ctx.fillStyle = withAlpha(tokens.plum, 0.06);
+  ctx.lineWidth = 1.4;
+  ctx.setLineDash([6, 4]);
+  ctx.fillRect(x0, y0, x1 - x0, y1 - y0);
+  ctx.strokeRect(x0, y0, x1 - x0, y1 - y0);
+  ctx.setLineDash([]);
+}
+
 /** Numbers beside places, each on a small cross; those that would run together keep the cross only. */
 export function drawNumbered(ctx: CanvasRenderingContext2D, camera: Camera, { numbered, listed = [] }: Layer): void {
   const room = { crosses: new Room(6), numbers: new Room(22) };

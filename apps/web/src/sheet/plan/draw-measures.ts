@@ -2,6 +2,7 @@ import { fixed, small } from "@/format/numbers";
 import { tokens, withAlpha } from "@/theme/tokens";
 import type { FieldPicture } from "@/worker/questions/field-picture";
 import type { ProbeView, ShapeView } from "@/worker/sheet-view";
+import type { Lit } from "../model/layers";
 import { type Camera, decimalsAt, toScreen } from "./camera";
 import { Room } from "./draw-shapes";
 import { haloText } from "./halo-text";
@@ -31,6 +32,21 @@ export function drawFootLine(
   ctx.stroke();
   // On the far side of the point from the edge, so that the number does not cover the line.
   haloText(ctx, fixed(distance, decimalsAt(camera) + 2), x0 + 12, y0 + (y1 > y0 ? -13 : 14), `600 12px ${tokens.mono}`);
+}
+
+/** A point that is pointed at in a list, with its foot-line. */
+export function drawPlace(
+  ctx: CanvasRenderingContext2D,
+  camera: Camera,
+  { x, y, foot }: NonNullable<Lit["place"]>,
+): void {
+  if (foot) drawFootLine(ctx, camera, { x, y }, foot, foot.distance);
+  const [px, py] = toScreen(camera, x, y);
+  ctx.strokeStyle = tokens.plum;
+  ctx.lineWidth = 2.4;
+  ctx.beginPath();
+  ctx.arc(px, py, 8, 0, 2 * Math.PI);
+  ctx.stroke();
 }
 
 /** Probed points: a filled disc inside, a hollow one outside, a half one on the boundary; never by colour alone. */
@@ -65,7 +81,7 @@ export function drawProbe(ctx: CanvasRenderingContext2D, camera: Camera, probe: 
 }
 
 /** More points than this have plain marks: no numbers, and no lines to their feet. */
-const FEW_POINTS = 24;
+export const FEW_POINTS = 24;
 
 /** Marks as room allows: filled inside, hollow outside, a cross on the boundary; one path for each, so that thousands stay quick. */
 function drawManyPoints(ctx: CanvasRenderingContext2D, camera: Camera, { points }: ProbeView): void {

@@ -4,13 +4,30 @@ import { tokens, tones, withAlpha } from "@/theme/tokens";
 import type { ShapeView, SheetView } from "@/worker/sheet-view";
 import type { HandleSpot, Picked } from "../model/handles";
 import type { Layer, Lit } from "../model/layers";
-import { type NamedShape, results, shapesOf } from "../model/scene";
+import { type NamedShape, probesOf, results, shapesOf } from "../model/scene";
 import type { StationPlan } from "../model/station";
 import type { Backdrop } from "./backdrop";
 import { type Camera, decimalsAt, RULER, toScreen } from "./camera";
 import { drawGrid, drawPaper, drawRulers } from "./draw-grid";
-import { drawGhosts, drawMesh, drawNumbered, drawPictures, drawRays, drawRegions, drawTravel } from "./draw-layer";
-import { drawContours, drawField, drawFootLine, drawProbe, drawWorstSpot } from "./draw-measures";
+import {
+  drawFrame,
+  drawGhosts,
+  drawMesh,
+  drawNumbered,
+  drawPictures,
+  drawRays,
+  drawRegions,
+  drawTravel,
+} from "./draw-layer";
+import {
+  drawContours,
+  drawField,
+  drawFootLine,
+  drawPlace,
+  drawProbe,
+  drawWorstSpot,
+  FEW_POINTS,
+} from "./draw-measures";
 import { drawMistakes } from "./draw-mistakes";
 import {
   drawCurveHandles,
@@ -29,6 +46,7 @@ import { Labels } from "./labels";
 import { crowdedAmong, namePlaces } from "./name-places";
 import { drawDraft, type OutlineDraft } from "./outline-draft";
 import type { Snapped } from "./snap";
+import { type CloudPicture, drawCloud } from "./use-cloud-picture";
 import type { DrawnPicture } from "./use-field-picture";
 import type { Inspected } from "./use-inspection";
 
@@ -47,6 +65,7 @@ export interface Scene {
   at: { x: number; y: number } | null;
   inspected: Inspected | null;
   picked: Picked | null;
+  cloud: CloudPicture | null;
   layers: readonly Layer[];
   images: ReadonlyMap<string, HTMLImageElement>;
   /** What the pointer snapped to, and where. */
@@ -72,6 +91,10 @@ export function drawPlan(ctx: CanvasRenderingContext2D, scene: Scene, backdrop: 
     drawMarks(ctx, scene);
     drawNames(ctx, scene, only);
   }
+  if (scene.cloud) drawCloud(ctx, camera, scene.cloud);
+  const place = litOf(scene, "place");
+  if (place) drawPlace(ctx, camera, place);
+  for (const layer of scene.layers) drawFrame(ctx, camera, layer);
   drawMistakes(ctx, camera, view.diagnostics, litOf(scene, "marks"));
   if (scene.draft) drawDraft(ctx, camera, scene.draft, scene.snap ?? scene.at, scene.closing);
   for (const { line } of scene.layers)
@@ -184,9 +207,10 @@ function drawMarks(ctx: CanvasRenderingContext2D, scene: Scene): void {
   const { isEdited, isAsked } = scene.how;
   const probes = new Set<string>();
   for (const { name, value } of view.definitions) {
-    if (value?.type !== "probe" || (!isAsked && name !== chosen)) continue;
+    const [probe] = probesOf(value);
+    if (!probe || (!isAsked && name !== chosen)) continue;
     probes.add(name);
-    drawProbe(ctx, camera, value, litOf(scene, "probe"));
+    drawProbe(ctx, camera, probe, litOf(scene, "probe"));
   }
   for (const { value, handles } of view.definitions)
     if (value?.type === "point" && handles.length === 0 && isEdited)
@@ -253,8 +277,8 @@ function drawNames(ctx: CanvasRenderingContext2D, scene: Scene, only: Only): voi
     namePlaces(ctx, camera, name, named.shape, crowded.has(named));
   for (const { x, y } of spots) labels.avoid(...toScreen(camera, x, y), 7);
   for (const { value } of view.definitions)
-    if (value?.type === "probe" && isAsked)
-      for (const point of value.points) {
+    if (isAsked)
+      for (const point of (probesOf(value)[0]?.points ?? []).slice(0, FEW_POINTS)) {
         const [x, y] = toScreen(camera, point.x, point.y);
         labels.avoid(x, y, 16);
         labels.avoid(x + 36, y, 24); // the distance's digits
@@ -313,7 +337,7 @@ export function handleSpots(
 ): HandleSpot[] {
   if (isField) return [];
   return view.definitions.flatMap(({ name, handles, value }) => {
-    const isProbe = value?.type === "probe";
+    const isProbe = probesOf(value).length > 0;
     const isLong = hasMany(handles);
     const isShown = name === chosen || (isEdited && name === shape?.definition);
     const offered = isShown || (isAsked ? isProbe : isEdited && !isProbe && !isLong);

@@ -19,6 +19,7 @@ import { closesDraft, type OutlineDraft } from "./outline-draft";
 import { PlanButtons } from "./plan-buttons";
 import { NO_SNAP, type Snapped, snapped } from "./snap";
 import { useCamera } from "./use-camera";
+import { useCloudPicture } from "./use-cloud-picture";
 import { useFieldPicture } from "./use-field-picture";
 import { useInspection } from "./use-inspection";
 import { usePlanEdits } from "./use-plan-edits";
@@ -72,6 +73,9 @@ export function Plan({ view, thread, how, shape, images }: Props) {
   const fieldShape = isField ? (shape?.name ?? null) : null;
   const contours = layers.findLast((layer) => layer.contours)?.contours ?? null;
   const picture = useFieldPicture(thread, view, fieldShape, seen, contours);
+  const cloud = useCloudPicture(layers, seen);
+  /** What a panel does with the next drag. */
+  const onDrag = layers.findLast((layer) => layer.onDrag)?.onDrag ?? null;
   const spots = useMemo(() => handleSpots(view, how, chosen, shape), [view, how, chosen, shape]);
 
   /** What went wrong while drawing: said in place of the plan. */
@@ -91,7 +95,7 @@ export function Plan({ view, thread, how, shape, images }: Props) {
     const ctx = element.getContext("2d");
     if (!ctx) return;
     ctx.setTransform(ratio, 0, 0, ratio, 0, 0);
-    const still = { camera: seen, view, how, chosen, shape, layers, picked, images, spots, picture };
+    const still = { camera: seen, view, how, chosen, shape, layers, picked, images, spots, picture, cloud };
     drawPlan(ctx, { ...still, draft, closing, grip, pointer, at, inspected, snap }, backdrop);
   };
   // Once a frame, however often something changes in between.
@@ -147,7 +151,9 @@ export function Plan({ view, thread, how, shape, images }: Props) {
     if (gesture.current) return gesture.current.join(event);
     element.focus();
     const { offsetX: px, offsetY: py, button } = event;
-    const isFree = draft !== null || line !== null;
+    const isFree = draft !== null || line !== null || onDrag !== null;
+    const given = button === 0 && onDrag && !draft ? onDrag : null;
+    const start = given && place(seen, px, py, event.altKey, null);
     const spot = button === 0 && !isFree ? spotAt(px, py) : null;
     const corner = button === 0 && !isFree && isEdited && shape ? cornerAt(seen, shape, px, py) : null;
     const taken = spot && isDriven(spot.handle) ? edits.take(spot) : null;
@@ -163,7 +169,10 @@ export function Plan({ view, thread, how, shape, images }: Props) {
           const isFirst = !isMoving;
           isMoving ||= Math.hypot(now[0] - px, now[1] - py) > STILL;
           if (!isMoving) return;
-          if (isFixed) {
+          if (given && start) {
+            dragged.current = now;
+            given.move(start, place(seen, now[0], now[1], e.altKey, null));
+          } else if (isFixed) {
             if (isFirst) edits.sayFixed({ handle: spot && { definition: spot.definition, index: spot.index }, corner });
           } else if (taken) {
             dragged.current = now;
@@ -182,8 +191,13 @@ export function Plan({ view, thread, how, shape, images }: Props) {
           zoomTo(...middle, factor);
         },
         end(how, e) {
-          if (dragged.current) setPointer(dragged.current);
+          const at = dragged.current;
+          if (at) setPointer(at);
           dragged.current = null;
+          if (given && start && at) {
+            if (how === "let go") given.end(start, place(seen, at[0], at[1], e.altKey, null));
+            else given.cancel();
+          }
           setBackdrop(null);
           taken?.release();
           setSnap(null);
@@ -260,7 +274,8 @@ export function Plan({ view, thread, how, shape, images }: Props) {
       keys.set("Escape", () => setDraft(null));
       keys.set("Backspace", () => setDraft(draft.slice(0, -1)));
       keys.set("Enter", finishDraft);
-    } else if (line) {
+    } else if (onDrag) keys.set("Escape", onDrag.cancel);
+    else if (line) {
       keys.set("Escape", line.onClear);
       keys.set("Backspace", line.onBack);
     } else if (picked && isEdited) {
@@ -286,7 +301,7 @@ export function Plan({ view, thread, how, shape, images }: Props) {
           tabIndex={0}
           aria-label="The plan: the shapes that the script computes"
           data-camera={seen ? JSON.stringify(seen) : undefined}
-          style={{ cursor: draft || line || isAsked ? "crosshair" : grip ? "grab" : "default" }}
+          style={{ cursor: draft || line || onDrag || isAsked ? "crosshair" : grip ? "grab" : "default" }}
           onPointerDown={press}
           onPointerMove={({ nativeEvent }) => {
             const { offsetX: px, offsetY: py } = nativeEvent;
@@ -313,7 +328,13 @@ export function Plan({ view, thread, how, shape, images }: Props) {
             <span className="quiet"> · Backspace takes one back · Escape cancels</span>
           </div>
         )}
-        {!draft && picked && isEdited && (
+        {!draft && onDrag && (
+          <div className="plan-hint">
+            {onDrag.hint}
+            <span className="quiet"> · Escape cancels</span>
+          </div>
+        )}
+        {!draft && !onDrag && picked && isEdited && (
           <div className="plan-hint">
             Arrow keys move it by 1 <span className="quiet">(Shift 10, Alt 0.1)</span>
             {picked.corner && <span className="quiet"> · Page keys: next vertex · Delete removes it</span>}

@@ -19,7 +19,7 @@ import { appendedLine, freshName } from "../model/append";
 import { useChoice } from "../model/choice";
 import { useEdits } from "../model/edits";
 import type { HandleRef, Picked } from "../model/handles";
-import { shapeBehind, shapesOf } from "../model/scene";
+import { probesOf, shapeBehind, shapesOf } from "../model/scene";
 import { useVertexChange } from "../model/use-vertex-change";
 import { isDriven } from "./grip-text";
 import { whyFixed } from "./why-fixed";
@@ -100,7 +100,9 @@ export function usePlanEdits(thread: SheetThread) {
         const asked = shapeBehind(current, chosen);
         if (!asked) return null;
         const [px, py] = [writeNumber(x, 2), writeNumber(y, 2)];
-        const existing = current.definitions.find(({ value }) => value?.type === "probe" && value.shape === asked.name);
+        const existing = current.definitions.find(({ value }) =>
+          probesOf(value).some(({ shape }) => shape === asked.name),
+        );
         const { from, to } = existing?.span ?? { from: 0, to: 0 };
         const added = existing && addProbePoint(text.slice(from, to), from, px, py);
         if (added) return [added];

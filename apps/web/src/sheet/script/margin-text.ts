@@ -28,6 +28,8 @@ export function marginText(value: ValueView | null, digits: PlanDigits): { text:
     case "point":
       return { text: `${fixed(value.x, digits.length)}, ${fixed(value.y, digits.length)}`, title: "x, y" };
     case "list":
+      if (value.probes.length > 0)
+        return { text: plural(value.probes.length, "shape asked", "shapes asked"), title: "" };
       return value.shapes.length
         ? {
             text: `${plural(value.shapes.length, "shape")}`,

@@ -11,6 +11,8 @@ import { measures } from "./measures";
 import { mesh } from "./mesh";
 import { operandsAt } from "./operands-at";
 import { pixels } from "./pixels";
+import { pointsFile } from "./points-file";
+import { pointsText } from "./points-text";
 import { preview } from "./preview";
 import { pull } from "./pull";
 import { reachBound } from "./reach-bound";
@@ -42,7 +44,17 @@ export const questions = {
 };
 
 /** What takes long is answered by workers of their own, `(sheet, asked, tell) => answer`, telling answers on the way. */
-export const longQuestions = { combination, flattening, measures, mesh, pixels, regions, sweep };
+export const longQuestions = {
+  combination,
+  flattening,
+  measures,
+  mesh,
+  pixels,
+  pointsFile,
+  pointsText,
+  regions,
+  sweep,
+};
 
 type All = typeof questions & typeof longQuestions;
 export type Kind = keyof typeof questions;

@@ -1,5 +1,6 @@
 import { formOf, type ShapeKind } from "@vertexon/geometry";
 import { Button, Select } from "antd";
+import { saveFile } from "@/client/save-file";
 import { useCopy } from "@/client/use-copy";
 import { fixed, plural, small } from "@/format/numbers";
 import type { HandoffView } from "@/worker/questions/handoff";
@@ -43,13 +44,7 @@ function File({ chosen }: { chosen: Chosen }) {
   useLayer(() => handoff && layerOf(handoff), [handoff]);
   const content = handoff?.content ?? "";
   const text = typeof content === "string" ? content : asHex(content);
-  const save = () => {
-    const link = document.createElement("a");
-    link.href = URL.createObjectURL(new Blob([content as BlobPart], { type: formOf(format).mediaType }));
-    link.download = file;
-    link.click();
-    URL.revokeObjectURL(link.href);
-  };
+  const save = () => saveFile(file, content, formOf(format).mediaType);
   const isReady = handoff !== null && isNewest;
   return (
     <Panel title="Hand off" about={<Files chosen={chosen} />}>
