@@ -81,4 +81,5 @@ export {
   total,
   type Value,
 } from "./values";
+export { boundaryOf } from "./values/boundary";
 export { curvesOf } from "./values/curve-index";

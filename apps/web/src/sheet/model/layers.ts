@@ -15,7 +15,7 @@ export interface Lit {
   marks?: readonly Mark[];
 }
 
-interface Place {
+export interface Place {
   x: number;
   y: number;
 }
@@ -34,6 +34,8 @@ export interface Layer {
   handed?: readonly FigureLine[];
   /** Points of lists as they are handed off, x y each, with their places, from 0. */
   listed?: readonly Float64Array[];
+  /** Places that stand out, x y each. */
+  marked?: Float64Array;
   /** Places with their numbers, from 1: x y each. */
   numbered?: Float64Array;
   /** Regions in tones of their own; those that are chosen are filled. */
@@ -55,6 +57,16 @@ export interface Layer {
     end(from: Place, to: Place): void;
     cancel(): void;
   };
+  /** Hears where the pointer is, snapped like a click; null where it leaves. */
+  onHover?: (place: Place | null) => void;
+  /** The ray to the right of a place, with what it adds to the winding number at each crossing. */
+  ray?: Place & { crossings: readonly (Place & { turn: number })[] };
+  /** Short words in regions. */
+  tags?: readonly (Place & { text: string })[];
+  /** A way, x y each, and where it meets an outline. */
+  aimed?: { way: Float64Array; hits: readonly (Place & { normal: Place; effect: string })[] };
+  /** Straight ways with a word each; those that lead somewhere have a head. */
+  ways?: readonly { from: Place; to: Place; text: string; isArrow: boolean }[];
   /** Where an edge is far from its curve. */
   spot?: Spot;
 }

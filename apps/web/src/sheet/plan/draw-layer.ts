@@ -61,6 +61,97 @@ export function drawFrame(ctx: CanvasRenderingContext2D, camera: Camera, { frame
   ctx.setLineDash([]);
 }
 
+/** A ray to the right, with its crossings in order and what each adds. */
+export function drawRay(ctx: CanvasRenderingContext2D, camera: Camera, { ray }: Layer): void {
+  if (!ray) return;
+  const [x, y] = toScreen(camera, ray.x, ray.y);
+  ctx.strokeStyle = tokens.plum;
+  ctx.fillStyle = tokens.plum;
+  ctx.lineWidth = 1.6;
+  ctx.beginPath();
+  ctx.moveTo(x, y);
+  ctx.lineTo(camera.width, y);
+  ctx.stroke();
+  ctx.beginPath();
+  ctx.arc(x, y, 4, 0, 2 * Math.PI);
+  ctx.fill();
+  ray.crossings.forEach((crossing, i) => {
+    const [cx] = toScreen(camera, crossing.x, crossing.y);
+    ctx.strokeStyle = tokens.plum;
+    ctx.lineWidth = 1.6;
+    ctx.beginPath();
+    ctx.moveTo(cx, y - 7);
+    ctx.lineTo(cx, y + 7);
+    ctx.stroke();
+    // By turns above and below, so that close ones do not run together.
+    const text = `${i + 1}: ${crossing.turn > 0 ? "+1" : "−1"}`;
+    haloText(ctx, text, cx, y + (i % 2 === 0 ? -16 : 18), `600 11px ${tokens.mono}`, "center");
+  });
+}
+
+export function drawTags(ctx: CanvasRenderingContext2D, camera: Camera, { tags = [] }: Layer): void {
+  for (const { x, y, text } of tags)
+    haloText(ctx, text, ...toScreen(camera, x, y), `700 15px ${tokens.mono}`, "center");
+}
+
+/** A way and its hits: a tick along the normal at each, on the side that it comes from, and the number. */
+export function drawAimed(ctx: CanvasRenderingContext2D, camera: Camera, { aimed }: Layer): void {
+  if (!aimed) return;
+  const { way, hits } = aimed;
+  ctx.strokeStyle = tokens.plum;
+  ctx.lineWidth = 2;
+  ctx.beginPath();
+  for (let i = 0; i < way.length; i += 2) ctx.lineTo(...toScreen(camera, way[i], way[i + 1]));
+  ctx.stroke();
+  const [x0, y0] = toScreen(camera, way[0], way[1]);
+  ctx.fillStyle = tokens.sheet;
+  ctx.beginPath();
+  ctx.arc(x0, y0, 4.5, 0, 2 * Math.PI);
+  ctx.fill();
+  ctx.stroke();
+  const room = new Room(16);
+  const up = camera.yDown ? 1 : -1;
+  hits.forEach(({ x, y, normal }, i) => {
+    const [px, py] = toScreen(camera, x, y);
+    ctx.strokeStyle = tokens.olive;
+    ctx.lineWidth = 2.4;
+    ctx.beginPath();
+    ctx.moveTo(px, py);
+    ctx.lineTo(px + 14 * normal.x, py + 14 * up * normal.y);
+    ctx.stroke();
+    ctx.fillStyle = tokens.olive;
+    ctx.fillRect(px - 3, py - 3, 6, 6);
+    if (room.take(px, py))
+      haloText(ctx, String(i + 1), px - 12 * normal.x, py - 12 * up * normal.y, `600 11px ${tokens.mono}`, "center");
+  });
+}
+
+/** Straight ways, each with its word in the middle. */
+export function drawWays(ctx: CanvasRenderingContext2D, camera: Camera, { ways = [] }: Layer): void {
+  for (const { from, to, text, isArrow } of ways) {
+    const [x0, y0] = toScreen(camera, from.x, from.y);
+    const [x1, y1] = toScreen(camera, to.x, to.y);
+    ctx.strokeStyle = tokens.ink;
+    ctx.fillStyle = tokens.ink;
+    ctx.lineWidth = isArrow ? 2.2 : 1.4;
+    ctx.beginPath();
+    ctx.moveTo(x0, y0);
+    ctx.lineTo(x1, y1);
+    ctx.stroke();
+    const length = Math.hypot(x1 - x0, y1 - y0);
+    if (isArrow && length > 2) {
+      const [ux, uy] = [(x1 - x0) / length, (y1 - y0) / length];
+      const size = Math.min(10, length);
+      ctx.beginPath();
+      ctx.moveTo(x1, y1);
+      ctx.lineTo(x1 - size * ux - 0.5 * size * uy, y1 - size * uy + 0.5 * size * ux);
+      ctx.lineTo(x1 - size * ux + 0.5 * size * uy, y1 - size * uy - 0.5 * size * ux);
+      ctx.fill();
+    }
+    haloText(ctx, text, (x0 + x1) / 2 + 8, (y0 + y1) / 2 - 10, `600 12px ${tokens.mono}`);
+  }
+}
+
 /** Numbers beside places, each on a small cross; those that would run together keep the cross only. */
 export function drawNumbered(ctx: CanvasRenderingContext2D, camera: Camera, { numbered, listed = [] }: Layer): void {
   const room = { crosses: new Room(6), numbers: new Room(22) };
@@ -78,17 +169,30 @@ function numberPlaces(
   for (let i = 0; i < numbered.length; i += 2) {
     const [x, y] = toScreen(camera, numbered[i], numbered[i + 1]);
     if (x < 0 || y < 0 || x > camera.width || y > camera.height || !room.crosses.take(x, y)) continue;
-    ctx.strokeStyle = tokens.olive;
-    ctx.lineWidth = 1.6;
-    ctx.beginPath();
-    ctx.moveTo(x - 5, y - 5);
-    ctx.lineTo(x + 5, y + 5);
-    ctx.moveTo(x - 5, y + 5);
-    ctx.lineTo(x + 5, y - 5);
-    ctx.stroke();
+    drawCross(ctx, x, y);
     if (!room.numbers.take(x, y)) continue;
     haloText(ctx, String(i / 2 + first), x + 9, y - 8, `600 11px ${tokens.mono}`);
   }
+}
+
+/** Crosses without numbers, as many as there is room for. */
+export function drawMarked(ctx: CanvasRenderingContext2D, camera: Camera, { marked }: Layer): void {
+  const room = new Room(6);
+  for (let i = 0; marked && i < marked.length; i += 2) {
+    const [x, y] = toScreen(camera, marked[i], marked[i + 1]);
+    if (x >= 0 && y >= 0 && x <= camera.width && y <= camera.height && room.take(x, y)) drawCross(ctx, x, y);
+  }
+}
+
+function drawCross(ctx: CanvasRenderingContext2D, x: number, y: number): void {
+  ctx.strokeStyle = tokens.olive;
+  ctx.lineWidth = 1.6;
+  ctx.beginPath();
+  ctx.moveTo(x - 5, y - 5);
+  ctx.lineTo(x + 5, y + 5);
+  ctx.moveTo(x - 5, y + 5);
+  ctx.lineTo(x + 5, y - 5);
+  ctx.stroke();
 }
 
 /** The edges of triangles or pieces, thin. Where cells overlap, what they fill adds up. */

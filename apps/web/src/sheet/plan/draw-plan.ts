@@ -10,14 +10,19 @@ import type { Backdrop } from "./backdrop";
 import { type Camera, decimalsAt, RULER, toScreen } from "./camera";
 import { drawGrid, drawPaper, drawRulers } from "./draw-grid";
 import {
+  drawAimed,
   drawFrame,
   drawGhosts,
+  drawMarked,
   drawMesh,
   drawNumbered,
   drawPictures,
+  drawRay,
   drawRays,
   drawRegions,
+  drawTags,
   drawTravel,
+  drawWays,
 } from "./draw-layer";
 import {
   drawContours,
@@ -94,7 +99,14 @@ export function drawPlan(ctx: CanvasRenderingContext2D, scene: Scene, backdrop: 
   if (scene.cloud) drawCloud(ctx, camera, scene.cloud);
   const place = litOf(scene, "place");
   if (place) drawPlace(ctx, camera, place);
-  for (const layer of scene.layers) drawFrame(ctx, camera, layer);
+  for (const layer of scene.layers) {
+    drawFrame(ctx, camera, layer);
+    drawMarked(ctx, camera, layer);
+    drawTags(ctx, camera, layer);
+    drawRay(ctx, camera, layer);
+    drawAimed(ctx, camera, layer);
+    drawWays(ctx, camera, layer);
+  }
   drawMistakes(ctx, camera, view.diagnostics, litOf(scene, "marks"));
   if (scene.draft) drawDraft(ctx, camera, scene.draft, scene.snap ?? scene.at, scene.closing);
   for (const { line } of scene.layers)
@@ -207,7 +219,7 @@ function drawMarks(ctx: CanvasRenderingContext2D, scene: Scene): void {
   const { isEdited, isAsked } = scene.how;
   const probes = new Set<string>();
   for (const { name, value } of view.definitions) {
-    const [probe] = probesOf(value);
+    const [probe] = scene.cloud ? [] : probesOf(value);
     if (!probe || (!isAsked && name !== chosen)) continue;
     probes.add(name);
     drawProbe(ctx, camera, probe, litOf(scene, "probe"));

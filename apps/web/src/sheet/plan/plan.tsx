@@ -219,7 +219,7 @@ export function Plan({ view, thread, how, shape, images }: Props) {
       return setDraft([...draft, rounded(to)]);
     }
     const to = rounded(place(seen, px, py, free, null));
-    if (layers.some(({ onPlace }) => onPlace?.(x, y, to))) return;
+    if (onDrag || layers.some(({ onPlace }) => onPlace?.(x, y, to))) return;
     const corner = isEdited && shape ? cornerAt(seen, shape, px, py) : null;
     if (spot) choose(spot.definition);
     if (spot || corner) return pick({ handle: spot && { definition: spot.definition, index: spot.index }, corner });
@@ -307,6 +307,7 @@ export function Plan({ view, thread, how, shape, images }: Props) {
             const { offsetX: px, offsetY: py } = nativeEvent;
             if (backdrop) return; // what is dragged stays the one that is held
             setPointer([px, py]);
+            if (seen) for (const { onHover } of layers) onHover?.(place(seen, px, py, nativeEvent.altKey, null));
             setGrip(draft || line ? null : spotAt(px, py));
             if ((draft || line) && seen) {
               const to = place(seen, px, py, nativeEvent.altKey, null);
@@ -315,6 +316,7 @@ export function Plan({ view, thread, how, shape, images }: Props) {
           }}
           onPointerLeave={() => {
             setPointer(null);
+            for (const { onHover } of layers) onHover?.(null);
             setGrip(null);
           }}
           onDoubleClick={({ nativeEvent }) => insertAt(nativeEvent.offsetX, nativeEvent.offsetY)}

@@ -1,4 +1,7 @@
+import { aim } from "./aim";
 import { boxSizes } from "./box-sizes";
+import { carry, wayOut } from "./carry";
+import { checkMine } from "./check-mine";
 import { combination } from "./combination";
 import { compose } from "./compose";
 import { fieldPicture } from "./field-picture";
@@ -19,15 +22,21 @@ import { reachBound } from "./reach-bound";
 import { regions } from "./regions";
 import { shapesAt } from "./shapes-at";
 import { sweep } from "./sweep";
+import { testVectors } from "./test-vectors";
 import { thumbnail } from "./thumbnail";
 import { tryOut } from "./try-out";
+import { whatIf } from "./what-if";
+import { why } from "./why";
+import { windings } from "./windings";
 
 /**
  * What is answered about a sheet, by the worker that evaluates it: `(sheet, asked) => answer`. A further question is a file
  * and a row here; who asks names it. Only its types are known to the page.
  */
 export const questions = {
+  aim,
   boxSizes,
+  carry,
   compose,
   fieldPicture,
   fieldSummary,
@@ -41,10 +50,13 @@ export const questions = {
   shapesAt,
   thumbnail,
   tryOut,
+  wayOut,
+  why,
 };
 
 /** What takes long is answered by workers of their own, `(sheet, asked, tell) => answer`, telling answers on the way. */
 export const longQuestions = {
+  checkMine,
   combination,
   flattening,
   measures,
@@ -54,6 +66,9 @@ export const longQuestions = {
   pointsText,
   regions,
   sweep,
+  testVectors,
+  whatIf,
+  windings,
 };
 
 type All = typeof questions & typeof longQuestions;
