@@ -187,56 +187,6 @@ test("four operations that fall into pieces and holes fill the pixels that the b
   }
 });
 
-test("probe: clicked points are asked at once, agree with the pointer, and can be dragged", async ({ page }) => {
-  await openSheet(page, POND);
-  await station(page, "Probe");
-  const first = await onPage(page, 40, 20);
-  await page.mouse.click(first.x, first.y);
-  await expect(page.getByRole("row", { name: /asked 1 .*outside/ })).toBeVisible();
-  expect(await scriptText(page)).toMatch(
-    /asked = probe\(both, at: \(40, 20\)\)|asked = probe\(both, at: \([\d.]+, [\d.]+\)\)/,
-  );
-  const second = await onPage(page, 80, 60);
-  await page.mouse.click(second.x, second.y);
-  const row = page.getByRole("row", { name: /asked 2 .*inside/ });
-  const distance = await numberIn(row.getByRole("button").last());
-  await page.mouse.move(second.x + 30, second.y);
-  await page.mouse.move(second.x, second.y);
-  await expect.poll(() => numberIn(page.getByTestId("strip-distance"))).toBeCloseTo(distance, 0);
-  const target = await onPage(page, 190, 150);
-  await page.mouse.down();
-  await page.mouse.move(target.x, target.y, { steps: 5 });
-  await page.mouse.up();
-  await expect(page.getByRole("row", { name: /asked 2 .*outside/ })).toBeVisible();
-});
-
-test("probe: points to order are listed, filtered, sorted and copied; what depends on the tolerance is told", async ({
-  page,
-}) => {
-  await openSheet(
-    page,
-    `plan 200 by 160, y down
-tolerance 0.5
-pond  = circle((100, 80), radius: 60)
-stops = probe(pond, at: rect((20, 10), width: 160, height: 140).lattice(4))
-edge  = probe(pond, at: pond.along(40))
-`,
-  );
-  await station(page, "Probe");
-  const panel = page.getByTestId("panel");
-  await expect(panel).toContainText(/depends on the tolerance \d/);
-  await panel.getByText(/^outside \d+$/).click();
-  await expect(panel.getByText("outside", { exact: true }).first()).toBeVisible();
-  await expect(panel.getByText("inside", { exact: true })).toHaveCount(0);
-  await panel.getByText(/^depends on the tolerance \d+$/).click();
-  await expect(panel.getByText("boundary", { exact: true }).first()).toBeVisible();
-  await panel.getByRole("button", { name: "Copy as CSV" }).click();
-  await expect(page.getByText(/points copied as CSV/)).toBeVisible();
-  const copied = await page.evaluate(() => navigator.clipboard.readText());
-  expect(copied.split("\r\n")[0]).toContain("probe,point,shape,x,y,side,winding,distance");
-  expect(copied.split("\r\n")[1]).toMatch(/^(stops|edge),\d+,"pond",.*,boundary,0$/);
-});
-
 test("field: a definition is made, its extremes are those of the shape", async ({ page }) => {
   await openSheet(page, "plan 100 by 100, y down, unit px\nblock = rect((20, 20), width: 60, height: 60)\n");
   await station(page, "Field");

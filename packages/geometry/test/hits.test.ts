@@ -1,5 +1,6 @@
 import fc from "fast-check";
-import { type FillRule, hitIndex, locatePoint, type Operand } from "../src";
+import { type FillRule, hitIndex, locatePoint, type Operand, rayCrossings } from "../src";
+import { latticeOperand } from "./arbitraries";
 
 const coordinate = fc.integer({ min: 0, max: 8 });
 const ring = fc
@@ -99,4 +100,19 @@ test("a ray without a direction is refused; an empty shape is met nowhere", () =
     "a ray needs two places to have a direction",
   );
   expect(hitIndex({ rings: [], fillRule: "nonzero" }).ray(0, 0, 1, 1)).toEqual([]);
+});
+
+test("what a ray to the right crosses adds up to the winding number, through vertices and along edges too", () => {
+  const place = fc.integer({ min: -1, max: 12 }).map((value) => value / 2);
+  fc.assert(
+    fc.property(latticeOperand, place, place, ({ rings }, x, y) => {
+      const { isOnEdge, crossings } = rayCrossings(x, y, rings);
+      const { side, winding } = locatePoint(x, y, { rings, fillRule: "nonzero" });
+      expect(isOnEdge).toBe(side === "boundary");
+      if (!isOnEdge) expect(crossings.reduce((sum, { turn }) => sum + turn, 0)).toBe(winding);
+      for (const [i, crossing] of crossings.entries())
+        expect(crossing.x).toBeGreaterThanOrEqual(i === 0 ? x : crossings[i - 1].x);
+    }),
+    { numRuns: 600 },
+  );
 });

@@ -13,5 +13,6 @@ export { locateOnPath, type PathLocation } from "./locate-on-path";
 export { locatePoint } from "./locate-point";
 export { type Location, type LocationIndex, locationIndex } from "./location-index";
 export { type PathDistance, type PathIndex, pathIndex } from "./path-index";
+export { type RayCrossings, rayCrossings } from "./ray-crossings";
 export { type ShapesIndex, shapesIndex } from "./shapes-index";
 export { boxAround } from "./turn-around";

@@ -60,7 +60,7 @@ export interface Layer {
   /** Hears where the pointer is, snapped like a click; null where it leaves. */
   onHover?: (place: Place | null) => void;
   /** The ray to the right of a place, with what it adds to the winding number at each crossing. */
-  ray?: Place & { crossings: readonly (Place & { turn: number })[] };
+  ray?: Place & { crossings: readonly { x: number; turn: number }[] };
   /** Short words in regions. */
   tags?: readonly (Place & { text: string })[];
   /** A way, x y each, and where it meets an outline. */

@@ -76,7 +76,7 @@ export function drawRay(ctx: CanvasRenderingContext2D, camera: Camera, { ray }: 
   ctx.arc(x, y, 4, 0, 2 * Math.PI);
   ctx.fill();
   ray.crossings.forEach((crossing, i) => {
-    const [cx] = toScreen(camera, crossing.x, crossing.y);
+    const [cx] = toScreen(camera, crossing.x, ray.y);
     ctx.strokeStyle = tokens.plum;
     ctx.lineWidth = 1.6;
     ctx.beginPath();

@@ -40,9 +40,15 @@ export function Carry() {
   );
   const { answered } = useQuestion({ thread, view }, "carry", name && step ? { name, ...step } : null);
   const rows = answered?.answer?.rows ?? [];
-  const worst = rows
-    .filter(isOver)
-    .reduce<Row | null>((most, row) => (most && most.area >= row.area ? most : row), null);
+  const [asked, setAsked] = useState<string | null>(null);
+  const over = rows.filter(isOver);
+  // What it runs into comes before what it lies in.
+  const met = over.some(({ kind }) => kind === "overlapping")
+    ? over.filter(({ kind }) => kind === "overlapping")
+    : over;
+  const worst =
+    over.find((row) => row.name === asked) ??
+    met.reduce<Row | null>((most, row) => (most && most.area >= row.area ? most : row), null);
   const way = useQuestion(
     { thread, view },
     "wayOut",
@@ -100,6 +106,8 @@ export function Carry() {
           rowKey="name"
           dataSource={rows}
           data-testid="carry"
+          rowClassName={(row) => (row === worst ? "row-chosen" : isOver(row) ? "row-choosable" : "")}
+          onRow={(row) => ({ onClick: () => setAsked(isOver(row) ? row.name : null) })}
           columns={[
             { title: "shape", dataIndex: "name", className: "mono", ellipsis: true },
             { title: `${name} is`, dataIndex: "kind", render: (_, row) => <strong>{WORDS[row.kind]}</strong> },
