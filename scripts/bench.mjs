@@ -4,6 +4,7 @@ import { benchDrag } from "./lib/bench-drag.mjs";
 import { benchFile, benchFrames } from "./lib/bench-file.mjs";
 import { benchFlatten } from "./lib/bench-flatten.mjs";
 import { benchLocation } from "./lib/bench-location.mjs";
+import { benchPoints } from "./lib/bench-points.mjs";
 import { load } from "./lib/bundle.mjs";
 
 const kernel = await load("packages/geometry/src/index.ts");
@@ -31,6 +32,11 @@ console.log(
   `A sheet with a file of 240,000 vertices opens in ${seconds} s; the main thread's work in each frame, in ms:`,
 );
 console.table(rowsOf({ zooming, panning }));
+const points = await benchPoints({ random });
+console.log(
+  `A million points of a file, asked about 10,000 edges, stand on the plan in ${points.seconds} s; work in each frame, in ms:`,
+);
+console.table(rowsOf({ zooming: points.zooming, panning: points.panning }));
 const drag = await benchDrag();
 console.log("Dragging one of 20,000 vertices among 200 definitions, the main thread's work in each frame, in ms:");
 console.table(drag);

@@ -1,6 +1,6 @@
 // A made-up GeoJSON of 120 isles with 240,000 vertices, as a sheet takes it: each row in sorts of as many coordinates.
 
-import { makeSheet, traced, withPage } from "./bench-page.mjs";
+import { makeSheet, withPage, zoomedAndPanned } from "./bench-page.mjs";
 
 /** Rows of a table by name. */
 export function benchFile(Sheet, { random, sortOf }) {
@@ -40,25 +40,7 @@ export function benchFrames({ random }) {
     await page.waitForSelector("[data-testid=panel]");
     const seconds = Number(((performance.now() - start) / 1000).toFixed(1));
     await page.waitForTimeout(1500);
-    const box = await page.getByTestId("plan").boundingBox();
-    const [x, y] = [box.x + box.width / 2, box.y + box.height / 2];
-    await page.mouse.move(x, y);
-    const zooming = await traced(bench, async () => {
-      for (let i = 0; i < 120; i++) {
-        await page.mouse.wheel(0, i < 60 ? -60 : 60);
-        await page.waitForTimeout(12);
-      }
-    });
-    await page.waitForTimeout(500);
-    await page.mouse.down({ button: "middle" });
-    const panning = await traced(bench, async () => {
-      for (let i = 0; i < 120; i++) {
-        await page.mouse.move(x + 90 * Math.sin(i / 9), y + i / 2);
-        await page.waitForTimeout(12);
-      }
-    });
-    await page.mouse.up({ button: "middle" });
-    return { seconds, zooming, panning };
+    return { seconds, ...(await zoomedAndPanned(bench)) };
   });
 }
 

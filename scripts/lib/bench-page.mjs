@@ -53,6 +53,30 @@ export async function traced({ page, browser }, act) {
   return workByFrame(JSON.parse((await browser.stopTracing()).toString()).traceEvents);
 }
 
+/** The main thread's work in each frame of zooming in and out, and of moving the plan about. */
+export async function zoomedAndPanned(bench) {
+  const { page } = bench;
+  const box = await page.getByTestId("plan").boundingBox();
+  const [x, y] = [box.x + box.width / 2, box.y + box.height / 2];
+  await page.mouse.move(x, y);
+  const zooming = await traced(bench, async () => {
+    for (let i = 0; i < 120; i++) {
+      await page.mouse.wheel(0, i < 60 ? -60 : 60);
+      await page.waitForTimeout(12);
+    }
+  });
+  await page.waitForTimeout(500);
+  await page.mouse.down({ button: "middle" });
+  const panning = await traced(bench, async () => {
+    for (let i = 0; i < 120; i++) {
+      await page.mouse.move(x + 90 * Math.sin(i / 9), y + i / 2);
+      await page.waitForTimeout(12);
+    }
+  });
+  await page.mouse.up({ button: "middle" });
+  return { zooming, panning };
+}
+
 /** What the application does itself: its script and the style and layout that it asks for, garbage collection included. */
 const OWN = new Set(
   "FunctionCall EventDispatch FireAnimationFrame HandlePostMessage TimerFire Layout UpdateLayoutTree MinorGC MajorGC".split(

@@ -116,6 +116,49 @@ test("a file of points: asked in a worker, framed on the plan, sorted, charted a
   await expect(panel).toContainText("No points yet");
 });
 
+test("sides by the true curves are those of the browser's own isPointInPath, under both rules", async ({ page }) => {
+  const data = "M20 80C20 -60 180 220 180 80A80 50 20 0 0 60 30Q140 160 30 140Z";
+  const rules = ["nonzero", "evenodd"] as const;
+  await openSheet(
+    page,
+    `plan 200 by 160, y down\n${rules.map((rule) => `${rule}ed = path("${data}").fill(${rule})\n`).join("")}`,
+  );
+  await station(page, "Probe");
+  const places = Array.from({ length: 10_000 }, (_, k) => [
+    (k * 0.7548776662466927 * 200) % 200,
+    (k * 0.5698402909980532 * 160) % 160,
+  ]);
+  await openPoints(page, `x,y\n${places.map((place) => place.join()).join("\n")}\n`);
+  const panel = page.getByTestId("panel");
+  for (const rule of rules) {
+    await panel.getByLabel("shape that is asked").click();
+    await page.locator(".ant-select-item-option").getByText(`${rule}ed`, { exact: true }).click();
+    await expect(panel.getByTestId("distance-chart")).toBeVisible();
+    await panel.getByRole("button", { name: "Copy", exact: true }).click();
+    await expect(page.getByText("10,000 points copied").last()).toBeVisible();
+    const wrong = await page.evaluate(
+      async ([path, fillRule]) => {
+        const [head, ...rows] = (await navigator.clipboard.readText())
+          .trim()
+          .split("\r\n")
+          .map((line) => line.split(","));
+        const [x, y, side, distance] = ["x", "y", "side_by_curves", "distance"].map((name) => head.indexOf(name));
+        const context = document.createElement("canvas").getContext("2d")!;
+        const drawn = new Path2D(path);
+        return rows.filter(
+          (row) =>
+            Math.abs(Number(row[distance])) > 0.05 &&
+            context.isPointInPath(drawn, Number(row[x]), Number(row[y]), fillRule as CanvasFillRule) !==
+              (row[side] === "inside"),
+        ).length;
+      },
+      [data, rule],
+    );
+    expect(wrong).toBe(0);
+    await page.evaluate(() => navigator.clipboard.writeText(""));
+  }
+});
+
 test("a file that is wrong says where, and nothing of it is taken", async ({ page }) => {
   await openSheet(page, POND);
   await station(page, "Probe");

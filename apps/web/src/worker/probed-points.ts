@@ -9,6 +9,8 @@ export type SideName = (typeof SIDES)[number];
 export interface ProbedPoints {
   x: Float64Array;
   y: Float64Array;
+  /** Of so many of them it is known how far they are, and from where. */
+  measured: number;
   side: Uint8Array;
   winding: Int32Array;
   distance: Float64Array;
@@ -25,19 +27,23 @@ export interface ProbedPoints {
 /** Points between two reports. */
 const AT_ONCE = 8192;
 
-/** Asks a shape about all points; yields how many are done, now and then. */
+/**
+ * Asks a shape about all points: first on which side they lie, which is soon known, then how far they are from its outline. Yields what it
+ * has, now and then, and in `measured` how many are done.
+ */
 export function* classify(
   shape: Shape,
   x: Float64Array,
   y: Float64Array,
   labels: readonly SideName[] | null,
-): Generator<number, ProbedPoints> {
+): Generator<ProbedPoints, ProbedPoints> {
   const operand = operandOf(shape.polygons);
-  const [location, distance, curves] = [locationIndex(operand), distanceIndex(operand), curvesOf(shape)];
+  const [location, curves] = [locationIndex(operand), curvesOf(shape)];
   const n = x.length;
   const points: ProbedPoints = {
     x,
     y,
+    measured: 0,
     side: new Uint8Array(n),
     winding: new Int32Array(n),
     distance: new Float64Array(n),
@@ -48,17 +54,24 @@ export function* classify(
     labels: labels && Uint8Array.from(labels, (label) => SIDES.indexOf(label)),
   };
   for (let i = 0; i < n; i++) {
-    if (i % AT_ONCE === 0) yield i;
     const { side, winding } = location.locate(x[i], y[i]);
-    const near = distance.distance(x[i], y[i]);
     points.side[i] = SIDES.indexOf(side);
     points.winding[i] = winding;
+    if (curves && points.byCurves) points.byCurves[i] = SIDES.indexOf(curves.locate(x[i], y[i]).side);
+  }
+  const distance = distanceIndex(operand);
+  for (let i = 0; i < n; i++) {
+    if (i % AT_ONCE === 0) {
+      points.measured = i;
+      yield points;
+    }
+    const near = distance.distance(x[i], y[i]);
     points.distance[i] = near.distance;
     points.nearest[2 * i] = near.nearest.x;
     points.nearest[2 * i + 1] = near.nearest.y;
     points.ring[i] = near.ring;
     points.edge[i] = near.edge;
-    if (curves && points.byCurves) points.byCurves[i] = SIDES.indexOf(curves.locate(x[i], y[i]).side);
   }
+  points.measured = n;
   return points;
 }

@@ -9,6 +9,7 @@ export interface PointsFileView {
   /** What the file was taken for, and which of its columns were left out; empty until it was read. */
   source: string;
   leftOut: string[];
+  /** Sides first; how far they are is told at the end. */
   points: ProbedPoints | null;
 }
 
@@ -40,6 +41,8 @@ export async function pointsFile(
   Object.assign(view, { source, leftOut });
   const steps = classify(shape, x, y, labels);
   let step = steps.next();
-  for (; !step.done; step = steps.next()) reached(READING + ((STEPS - READING) * step.value) / x.length);
+  // Their sides are sent once, before the first distance.
+  if (!step.done) tell({ ...view, done: READING, points: step.value });
+  for (; !step.done; step = steps.next()) reached(READING + ((STEPS - READING) * step.value.measured) / x.length);
   return { ...view, done: STEPS, points: step.value };
 }

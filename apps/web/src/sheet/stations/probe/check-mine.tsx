@@ -11,7 +11,7 @@ import { useLongQuestion } from "../../model/use-question";
 import { Pending } from "../parts/panel";
 import { useResting } from "../parts/use-resting";
 import { FileOfPoints } from "./file-of-points";
-import { counts, type PointSet, pointsOfFile } from "./point-set";
+import { counts, isMeasured, type PointSet, pointsOfFile } from "./point-set";
 import { SavePoints } from "./save-points";
 import type { PointsFile } from "./use-points-file";
 
@@ -33,7 +33,7 @@ export function CheckMine({ file }: { file: PointsFile }) {
           {file.file?.name} says nothing of sides: it needs a column headed side, label, inside or expected.
         </p>
       )}
-      {set?.points.labels && <Differences set={set} />}
+      {set?.points.labels && isMeasured(set.points) && <Differences set={set} />}
       <h4 className="probe-head">Test vectors for a program</h4>
       <TestVectors />
     </>

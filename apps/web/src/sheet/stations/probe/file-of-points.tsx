@@ -1,6 +1,7 @@
 import { Button, Progress } from "antd";
 import { useRef } from "react";
 import { fixed } from "@/format/numbers";
+import { isMeasured } from "./point-set";
 import type { PointsFile } from "./use-points-file";
 
 /** Opens a file of points, and says how far it is, or what is wrong with it. */
@@ -46,8 +47,9 @@ export function FileOfPoints({ file: { file, open, view, state, problem, stop, a
           {file?.name}: {problem}
         </p>
       )}
-      {file && problem === null && !set && (
+      {file && problem === null && !(set && isMeasured(set.points)) && (
         <div className="probe-row">
+          {set && <span className="quiet">sides are known, distances come</span>}
           <Progress
             className="grow"
             percent={view ? Math.floor((100 * view.done) / view.steps) : 0}

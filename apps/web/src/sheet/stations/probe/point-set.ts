@@ -37,6 +37,7 @@ function collected(view: SheetView): PointSet {
   const hasCurves = rows.some(({ point }) => point.byCurves !== null);
   return {
     points: {
+      measured: rows.length,
       x: Float64Array.from(numbers(({ x }) => x)),
       y: Float64Array.from(numbers(({ y }) => y)),
       side: Uint8Array.from(numbers(({ side }) => SIDES.indexOf(side))),
@@ -82,6 +83,11 @@ export interface Frame {
 
 export const EVERYTHING: Filter = { side: "all", shape: null, least: null, most: null, frame: null };
 
+/** Whether it is known of all points how far they are. */
+export function isMeasured({ measured, x }: ProbedPoints): boolean {
+  return measured === x.length;
+}
+
 /** Whether true curves put a point on another side than the edges do. */
 export function depends({ byCurves, side }: ProbedPoints, i: number): boolean {
   return byCurves !== null && byCurves[i] !== side[i];
@@ -90,7 +96,7 @@ export function depends({ byCurves, side }: ProbedPoints, i: number): boolean {
 function passes({ points, shapeOf }: PointSet, i: number, { side, shape, least, most, frame }: Filter): boolean {
   if (side === "depends" ? !depends(points, i) : side !== "all" && SIDES[points.side[i]] !== side) return false;
   const distance = Math.abs(points.distance[i]);
-  if ((least !== null && distance < least) || (most !== null && distance > most)) return false;
+  if (isMeasured(points) && ((least !== null && distance < least) || (most !== null && distance > most))) return false;
   if (frame) {
     const [x, y] = [points.x[i], points.y[i]];
     if (x < Math.min(frame.x0, frame.x1) || x > Math.max(frame.x0, frame.x1)) return false;
@@ -140,6 +146,7 @@ export function chosenOf({ points: p }: PointSet, rows: Uint32Array): ProbedPoin
   const nearest = new Float64Array(2 * rows.length);
   for (let k = 0; k < rows.length; k++) nearest.set(p.nearest.subarray(2 * rows[k], 2 * rows[k] + 2), 2 * k);
   return {
+    measured: isMeasured(p) ? rows.length : 0,
     x: pick(p.x),
     y: pick(p.y),
     side: pick(p.side),

@@ -2,7 +2,7 @@ import { List, type RowComponentProps } from "react-window";
 import { fixed } from "@/format/numbers";
 import { usePlanDigits } from "@/format/plan-digits";
 import { SIDES } from "@/worker/probed-points";
-import { depends, type PointSet, type SortBy } from "./point-set";
+import { depends, isMeasured, type PointSet, type SortBy } from "./point-set";
 
 const ROW = 24;
 /** Browsers lay out no taller boxes than this, in pixels; beyond it a table would not scroll to its end. */
@@ -89,6 +89,7 @@ interface RowProps extends Pick<Props, "set" | "rows" | "onPoint" | "onChoose"> 
 
 function Row({ index, style, set, rows, digits, onPoint, onChoose }: RowComponentProps<RowProps>) {
   const i = rows[index];
+  const isKnown = isMeasured(set.points);
   const { x, y, side, winding, distance, ring, edge, byCurves } = set.points;
   return (
     // biome-ignore lint/a11y/useKeyWithClickEvents: what a click does here, the rows of the script do by keys
@@ -106,8 +107,8 @@ function Row({ index, style, set, rows, digits, onPoint, onChoose }: RowComponen
       <span>{fixed(y[i], digits)}</span>
       <strong>{SIDES[side[i]]}</strong>
       <span>{winding[i]}</span>
-      <span title={String(distance[i])}>{fixed(distance[i], digits + 1)}</span>
-      <span>{edge[i] < 0 ? "—" : `${ring[i] + 1} · ${edge[i]}`}</span>
+      <span title={isKnown ? String(distance[i]) : undefined}>{isKnown ? fixed(distance[i], digits + 1) : "…"}</span>
+      <span>{!isKnown ? "…" : edge[i] < 0 ? "—" : `${ring[i] + 1} · ${edge[i]}`}</span>
       <span className={depends(set.points, i) ? "probe-depends" : "quiet"}>
         {byCurves ? (depends(set.points, i) ? SIDES[byCurves[i]] : "same") : "—"}
       </span>

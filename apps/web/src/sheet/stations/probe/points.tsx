@@ -7,7 +7,16 @@ import { useLayer, useLight } from "../../model/layers";
 import { Empty } from "../parts/panel";
 import { Distribution } from "./distribution";
 import { FileOfPoints } from "./file-of-points";
-import { counts, EVERYTHING, type Filter, type Frame, listed, type PointSet, type SortBy } from "./point-set";
+import {
+  counts,
+  EVERYTHING,
+  type Filter,
+  type Frame,
+  isMeasured,
+  listed,
+  type PointSet,
+  type SortBy,
+} from "./point-set";
 import { PointTable } from "./point-table";
 import { SavePoints } from "./save-points";
 import type { PointsFile } from "./use-points-file";
@@ -81,8 +90,12 @@ export function Points({ set, file }: { set: PointSet; file: PointsFile }) {
           <p className="quiet probe-count" data-testid="points-listed">
             {rows.length < found.all ? `${fixed(rows.length, 0)} of ${fixed(found.all, 0)} listed` : "all listed"}
           </p>
-          <SavePoints set={set} rows={rows} name={file.set ? "points" : "probed"} />
-          <Distribution set={set} rows={rows} />
+          {isMeasured(set.points) && (
+            <>
+              <SavePoints set={set} rows={rows} name={file.set ? "points" : "probed"} />
+              <Distribution set={set} rows={rows} />
+            </>
+          )}
         </>
       )}
     </>
@@ -99,6 +112,7 @@ const WORDS: Record<SideName | "all" | "depends", string> = {
 
 function litBy(set: PointSet, i: number) {
   const { x, y, nearest, distance } = set.points;
+  if (!isMeasured(set.points)) return { place: { x: x[i], y: y[i], foot: null } };
   const foot = { x: nearest[2 * i], y: nearest[2 * i + 1], distance: distance[i] };
   return { place: { x: x[i], y: y[i], foot: Number.isFinite(distance[i]) ? foot : null } };
 }

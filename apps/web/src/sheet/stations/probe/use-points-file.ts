@@ -1,4 +1,5 @@
 import { useMemo, useState } from "react";
+import type { ProbedPoints } from "@/worker/probed-points";
 import type { PointsFileView } from "@/worker/questions/points-file";
 import { useAnswers } from "../../model/answers";
 import { useLongQuestion } from "../../model/use-question";
@@ -32,7 +33,11 @@ export function usePointsFile(shape: string | null): PointsFile {
     file && shape !== null ? { name: shape, file } : null,
   );
   const answer = answered?.answer ?? null;
-  const points = answer?.points ?? null;
+  // What was sent once with all sides stays until the distances are there.
+  const [sent, setSent] = useState<{ file: File; shape: string; points: ProbedPoints } | null>(null);
+  if (answer?.points && file && shape !== null && sent?.points !== answer.points)
+    setSent({ file, shape, points: answer.points });
+  const points = answer?.points ?? (sent?.file === file && sent?.shape === shape && answered ? sent.points : null);
   const set = useMemo(() => (points && shape !== null ? pointsOfFile(points, shape) : null), [points, shape]);
   const open = (next: File | null) => {
     opened = next;
