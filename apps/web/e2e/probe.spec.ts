@@ -112,8 +112,11 @@ test("a file of points: asked in a worker, framed on the plan, sorted, charted a
   }
   await panel.getByRole("button", { name: "Take the frame away" }).click();
   await expect(listed).toHaveText("all listed");
-  await panel.getByRole("button", { name: "Back to the script's points" }).click();
-  await expect(panel).toContainText("No points yet");
+  await panel.getByLabel("greatest distance").fill("0.1");
+  await expect(panel.getByRole("button", { name: /Write \d+ points into the script/ })).toBeVisible();
+  await panel.getByRole("button", { name: /Write \d+ points into the script/ }).click();
+  await expect(row(page, /asked 1 /)).toBeVisible();
+  await expect.poll(() => savedScript(page)).toMatch(/asked = probe\(both, at: \(\(/);
 });
 
 test("sides by the true curves are those of the browser's own isPointInPath, under both rules", async ({ page }) => {

@@ -109,6 +109,8 @@ test.each<[string, number, [number, number][]]>([
   ],
   ["triangle((0, 0), a: 10, b: 10, angle: 30deg)", 25, [[10, 0], turned(30, 10)]],
   ["polygon(coordinates(x: (0, 10, 10), y: (0, 0, 10), count: 3))", 50, [[5, 5]]],
+  ["polygon(around((0, 0), radius: 10, count: 4, from: 45deg))", 200, [turned(45, 10)]],
+  ["polygon(circle((0, 0), radius: 10).along(0.001 + 5 * 3.14159265358979, beside: -2))", 288, [[12, 0]]],
   ["polygon(offsets((0, 0), (10, 0), (0, 10), (-10, 0)))", 100, [[0, 5]]],
   [
     "polygon((0, 0), (10, 0), (10, 10), (0, 10), round: 2)",

@@ -56,6 +56,28 @@ export const outlineFunctions: FunctionSignature[] = [
     },
   },
   {
+    name: "around",
+    about: "Points at even angles around a circle; a list.",
+    parameters: [
+      { name: "at", type: "point", about: "the circle's centre" },
+      { name: "radius", type: "number", share: "diagonal", about: "its radius, greater than 0" },
+      { name: "count", type: "number", about: "how many points, 1 to 100000" },
+      { name: "from", type: "angle", about: "the direction of the first one, from +x towards +y", default: "0deg" },
+    ],
+    returns: "list",
+    example: "around((50, 50), radius: 36, count: 9, from: 90deg)",
+    run(args) {
+      const { x, y } = args.point("at");
+      const [radius, count] = [args.positive("radius"), args.whole("count", 1, 100_000)];
+      const from = args.has("from") ? args.angle("from") : 0;
+      const items = Array.from({ length: count }, (_, k): PointValue => {
+        const angle = from + (2 * Math.PI * k) / count;
+        return { type: "point", x: x + radius * Math.cos(angle), y: y + radius * Math.sin(angle) };
+      });
+      return { type: "list", items };
+    },
+  },
+  {
     name: "offsets",
     about: "Points from a start and the steps from each point to the next; a list.",
     parameters: [

@@ -80,10 +80,22 @@ export const pointMethods: MethodSignature[] = [
         share: "diagonal",
         about: "about how far apart along the outline, in plan units, greater than 0",
       },
+      {
+        name: "beside",
+        type: "number",
+        share: "diagonal",
+        about:
+          "how far beside it, a quarter turn from +x towards +y further than its direction; negative: on the other side",
+        default: "0",
+      },
     ],
     returns: "list",
-    example: "smooth((15, 70), (40, 25), (60, 65), (85, 30)).along(7)",
-    run: (shape, args) => places(placesAlong(shape.outline, args.positive("step"))),
+    example: "smooth((15, 70), (40, 25), (60, 65), (85, 30)).along(7, beside: 4)",
+    run(shape, args) {
+      const beside = args.number("beside", 0);
+      const found = placesAlong(shape.outline, args.positive("step"));
+      return places(found.map(({ x, y, normal: [nx, ny] }) => ({ x: x + beside * nx, y: y + beside * ny })));
+    },
   },
   {
     name: "bounce",

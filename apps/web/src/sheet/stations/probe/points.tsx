@@ -1,8 +1,10 @@
 import { Button, InputNumber, Segmented, Select } from "antd";
 import { useMemo, useState } from "react";
-import { fixed } from "@/format/numbers";
+import { fixed, plural } from "@/format/numbers";
 import type { SideName } from "@/worker/probed-points";
+import { appendedLine, freshName } from "../../model/append";
 import { useChoice } from "../../model/choice";
+import { useEdits } from "../../model/edits";
 import { useLayer, useLight } from "../../model/layers";
 import { Empty } from "../parts/panel";
 import { Distribution } from "./distribution";
@@ -21,9 +23,13 @@ import { PointTable } from "./point-table";
 import { SavePoints } from "./save-points";
 import type { PointsFile } from "./use-points-file";
 
+/** So many points of a file are a line of a script that can still be read. */
+const MOST_WRITTEN = 200;
+
 /** The points, one row each: filtered, sorted, framed on the plan, and handed off. */
 export function Points({ set, file }: { set: PointSet; file: PointsFile }) {
   const { shape, choose } = useChoice();
+  const { edit } = useEdits();
   const light = useLight();
   const [filter, setFilter] = useState<Filter>(EVERYTHING);
   const [sort, setSort] = useState<{ by: SortBy; falls: boolean } | null>(null);
@@ -40,6 +46,14 @@ export function Points({ set, file }: { set: PointSet; file: PointsFile }) {
     [cloud, rows],
   );
   if (!shape) return null;
+  const write = (chosen: Uint32Array) => {
+    const { x, y } = set.points;
+    const listOf = Array.from(chosen, (i) => `(${x[i]}, ${y[i]})`).join(", ");
+    edit((current, script) =>
+      appendedLine(script, `${freshName(current, "asked")} = probe(${shape.name}, at: (${listOf}))`),
+    );
+    file.open(null);
+  };
   return (
     <>
       <FileOfPoints file={file} />
@@ -93,6 +107,11 @@ export function Points({ set, file }: { set: PointSet; file: PointsFile }) {
           {isMeasured(set.points) && (
             <>
               <SavePoints set={set} rows={rows} name={file.set ? "points" : "probed"} />
+              {file.set && rows.length > 0 && rows.length <= MOST_WRITTEN && (
+                <Button size="small" onClick={() => write(rows)}>
+                  Write {plural(rows.length, "point")} into the script
+                </Button>
+              )}
               <Distribution set={set} rows={rows} />
             </>
           )}
