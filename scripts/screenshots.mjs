@@ -29,7 +29,6 @@ for (const [key, name, pointer] of [
   ["1", "define", [560, 330]],
   ["2", "flatten", [560, 330]],
   ["3", "combine", [560, 330]],
-  ["4", "probe", [560, 330]],
   ["5", "field", [200, 520]],
   ["6", "hand-off", [560, 330]],
 ]) {
@@ -54,6 +53,16 @@ const onPlan = async (x, y) => {
     box.y + (26 + camera.height) / 2 + sign * (y - camera.y) * camera.scale,
   ];
 };
+await page.getByRole("button", { name: "All sheets" }).click();
+await page.getByRole("button", { name: "Open Ricochet Reef" }).click();
+await page.waitForSelector("[data-testid=panel]");
+await page.keyboard.press("4");
+await page.waitForTimeout(1200);
+await page.getByRole("tab", { name: "Carry" }).click();
+await page.mouse.move(...(await onPlan(170, 120)));
+await page.mouse.move(...(await onPlan(174, 122)));
+await page.waitForTimeout(1500);
+await shoot("probe");
 for (const [sheet, place, tab, name] of [
   ["Bumper Bay", [260, 60], "Measures", "define-measures"],
   ["Footbridge Falls", [40, 40], "Box sizes", "define-box-sizes"],

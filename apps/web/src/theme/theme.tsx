@@ -25,6 +25,7 @@ export function Theme({ children }: { children: ReactNode }) {
           controlHeight: 28,
         },
         components: {
+          Progress: { defaultColor: tokens.plum },
           Table: {
             cellPaddingBlockSM: 2,
             cellPaddingInlineSM: 6,

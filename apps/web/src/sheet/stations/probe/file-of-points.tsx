@@ -51,7 +51,6 @@ export function FileOfPoints({ file: { file, open, view, state, problem, stop, a
         <div className="probe-row">
           {set && <span className="quiet">sides are known, distances come</span>}
           <Progress
-            className="grow"
             percent={view ? Math.floor((100 * view.done) / view.steps) : 0}
             size="small"
             aria-label="points that are read and asked"

@@ -9,6 +9,7 @@ import { Empty, Panel } from "../parts/panel";
 import { Aim } from "./aim";
 import { Carry } from "./carry";
 import { CheckMine } from "./check-mine";
+import { FileOfPoints } from "./file-of-points";
 import { counts, pointsOf } from "./point-set";
 import { Points } from "./points";
 import { usePointsFile } from "./use-points-file";
@@ -24,8 +25,8 @@ export function ProbePanel() {
   const [hasRay, setRay] = useState(false);
   const [at, setAt] = useState<Place | null>(null);
   const file = usePointsFile(shape?.name ?? null);
-  const set = file.set ?? pointsOf(view);
-  const { all, inside } = counts(set);
+  const set = file.file ? file.set : pointsOf(view);
+  const { all, inside } = set ? counts(set) : { all: 0, inside: 0 };
   const follows = hasRay || tab === "why";
   useLayer(() => (follows ? { onHover: setAt } : null), [follows]);
   const cloud = tab === "points" ? null : (file.set?.points ?? null);
@@ -41,11 +42,11 @@ export function ProbePanel() {
     return () => window.removeEventListener("keydown", onKey);
   }, []);
   const items = [
-    { key: "points", label: "Points", children: <Points set={set} file={file} /> },
+    { key: "points", label: "Points", children: set ? <Points set={set} file={file} /> : <FileOfPoints file={file} /> },
     { key: "why", label: "Why", children: <Why at={at} hasRay={hasRay} onRay={setRay} /> },
     { key: "carry", label: "Carry", children: <Carry /> },
     { key: "aim", label: "Aim", children: <Aim /> },
-    { key: "what-if", label: "What if", children: <WhatIf set={set} /> },
+    { key: "what-if", label: "What if", children: set ? <WhatIf set={set} /> : <FileOfPoints file={file} /> },
     { key: "check", label: "Check mine", children: <CheckMine file={file} /> },
   ];
   return (

@@ -59,7 +59,7 @@ export function WhatIf({ set }: { set: PointSet }) {
         <span className="grow" />
         {state !== "done" && (
           <>
-            <Progress className="probe-progress" percent={Math.floor((100 * found.done) / found.steps)} size="small" />
+            <Progress percent={Math.floor((100 * found.done) / found.steps)} size="small" />
             <Button size="small" onClick={state === "running" ? stop : again}>
               {state === "running" ? "Stop" : "Run again"}
             </Button>
@@ -142,6 +142,7 @@ function Tolerances({ found, tolerance }: { found: WhatIfView; tolerance: number
               type: "logarithmic",
               title: { display: true, text: "tolerance (the present one is the large dot)" },
               grid: { color: tokens.rule },
+              ticks: { maxTicksLimit: 7, callback: (value) => small(Number(value)) },
             },
             y: {
               beginAtZero: true,
