@@ -41,6 +41,14 @@ export function benchLocation(kernel, { best, coast, random, sortOf }) {
   }));
   const among = kernel.shapesIndex(many);
   rows["which of 10000 shapes"] = { locate: perThousand((x, y) => among.topmost(x, y)) };
+  for (const n of [100, 10_000]) {
+    const [a, b] = [0, 0.9].map((shift, k) => kernel.cleaned([coast(n, 7 + k, shift)], "nonzero").polygons);
+    const few = [{ outer: coast(40, 3, 0.9), holes: [] }];
+    rows[`two coasts of ${n} edges`] = {
+      relate: Number(best(3, () => kernel.relate(a, b)).toPrecision(3)),
+      "part from 40 edges": Number(best(2, () => kernel.shortestParting(few, a)).toPrecision(3)),
+    };
+  }
   return rows;
 
   function star(n, seed) {

@@ -50,6 +50,8 @@ export function pathIndex(path: Path, fillRule: FillRule): PathIndex {
   const furthest = reach.reduce((most, each) => Math.max(most, each), 0);
   const grid = cellGrid(stretches.rings, furthest);
   const levels = boxesOver(stretches);
+  const chords = new Chords(ends);
+  const gaps = new Float64Array(FAN);
   const best: Nearest & { stretch: number } = { x: 0, y: 0, t: 0, distance: 0, stretch: -1 };
 
   const locate = (x: number, y: number): PathLocation => {
@@ -92,15 +94,23 @@ export function pathIndex(path: Path, fillRule: FillRule): PathIndex {
 
   const tryStretch = (x: number, y: number, i: number): void => {
     const e = 4 * i;
-    if (chordGap(x, y, ends[e], ends[e + 1], ends[e + 2], ends[e + 3]) - reach[i] >= best.distance) return;
     const { segment, bend } = curves[curve[i]];
     if (nearestOnStretch(segment, bend, t0[i], t1[i], ends[e], ends[e + 1], ends[e + 2], ends[e + 3], x, y, best))
       best.stretch = i;
   };
   const descend = (x: number, y: number, level: number, node: number): void => {
     if (level < 0) {
-      const end = Math.min(count, FAN * (node + 1));
-      for (let i = FAN * node; i < end; i++) tryStretch(x, y, i);
+      // The likeliest one first: most others are further off then, by their chords.
+      const begin = FAN * node;
+      const end = Math.min(count, begin + FAN);
+      let first = begin;
+      for (let i = begin; i < end; i++) {
+        const gap = chords.gap(i, x, y) - reach[i];
+        gaps[i - begin] = gap;
+        if (gap < gaps[first - begin]) first = i;
+      }
+      if (gaps[first - begin] < best.distance) tryStretch(x, y, first);
+      for (let i = begin; i < end; i++) if (i !== first && gaps[i - begin] < best.distance) tryStretch(x, y, i);
       return;
     }
     const boxes = levels[level];
@@ -137,6 +147,36 @@ export function pathIndex(path: Path, fillRule: FillRule): PathIndex {
       };
     },
   };
+}
+
+/** Chords with what their distances need, computed once: the start, the way to the end, and one over its squared length. */
+class Chords {
+  private readonly values: Float64Array;
+
+  constructor(ends: Float64Array) {
+    this.values = new Float64Array((5 * ends.length) / 4);
+    for (let e = 0, c = 0; e < ends.length; e += 4, c += 5) {
+      const [dx, dy] = [ends[e + 2] - ends[e], ends[e + 3] - ends[e + 1]];
+      const squared = dx * dx + dy * dy;
+      this.values.set([ends[e], ends[e + 1], dx, dy, squared > 0 ? 1 / squared : 0], c);
+    }
+  }
+
+  /** The distance of a point from a chord. */
+  gap(i: number, x: number, y: number): number {
+    const { values } = this;
+    const c = 5 * i;
+    const wx = x - values[c];
+    const wy = y - values[c + 1];
+    const dx = values[c + 2];
+    const dy = values[c + 3];
+    let share = (wx * dx + wy * dy) * values[c + 4];
+    if (share < 0) share = 0;
+    else if (share > 1) share = 1;
+    const ex = wx - share * dx;
+    const ey = wy - share * dy;
+    return Math.sqrt(ex * ex + ey * ey);
+  }
 }
 
 interface Stretches {
