@@ -2,6 +2,7 @@ import fc from "fast-check";
 import {
   contours,
   distanceIndex,
+  type Grid,
   locatePoint,
   locationIndex,
   type Operand,
@@ -45,7 +46,7 @@ test("location on a lattice, with every degeneracy, and the index says the same"
           expect(index.locateAll(Float64Array.of(x, y))[0]).toBe(code);
         }
     }),
-    { numRuns: 40 },
+    { numRuns: 15 },
   );
 });
 
@@ -92,20 +93,62 @@ test("distances hold from 1e-150 to 1e150: they grow with the shape", () => {
   );
 });
 
+/** Every sample of a field against the single question: the same side, the same distance but for its last bits. */
+function expectField(shape: Operand, grid: Grid): void {
+  const values = distanceIndex(shape).field(grid);
+  const { x, y, cell, columns, rows } = grid;
+  const reach = shape.rings.reduce((most, ring) => ring.reduce((m, v) => Math.max(m, Math.abs(v)), most), 0);
+  const size = reach + Math.abs(x) + Math.abs(y) + (columns + rows) * cell;
+  for (let row = 0; row < rows; row++)
+    for (let column = 0; column < columns; column++) {
+      const value = values[row * columns + column];
+      const { distance } = signedDistance(x + (column + 0.5) * cell, y + (row + 0.5) * cell, shape);
+      expect(Math.sign(value) || 0).toBe(Math.sign(distance) || 0);
+      if (value !== distance) expect(Math.abs(value - distance)).toBeLessThanOrEqual(8 * 2 ** -52 * size);
+    }
+}
+
 test("a field holds the distance at every cell's centre, row by row", () => {
   fc.assert(
     fc.property(looseOperand, (shape) => {
-      fc.pre(shape.rings.some((ring) => ring.length > 0));
-      const grid = { x: -1, y: -1, cell: 0.25, columns: 8, rows: 6 };
-      const values = distanceIndex(shape).field(grid);
-      for (let row = 0; row < 6; row++)
-        for (let column = 0; column < 8; column++) {
-          const { distance } = signedDistance(-1 + (column + 0.5) * 0.25, -1 + (row + 0.5) * 0.25, shape);
-          expect(values[row * 8 + column]).toBe(distance);
-        }
+      expectField(shape, { x: -1, y: -1, cell: 0.25, columns: 8, rows: 6 });
+      expectField(shape, { x: -1.3, y: -1.1, cell: 0.07, columns: 41, rows: 33 });
     }),
-    { numRuns: 60 },
+    { numRuns: 15 },
   );
+});
+
+test("samples on vertices and edges, level with them, and far away", () => {
+  fc.assert(
+    fc.property(latticeOperand, (shape) => {
+      // Centres at all whole and half places of the lattice.
+      expectField(shape, { x: -0.75, y: -0.75, cell: 0.5, columns: 15, rows: 14 });
+      expectField(shape, { x: -1e6, y: 3e5, cell: 1e4, columns: 24, rows: 1 });
+      expectField(shape, { x: 2.5, y: -1.25, cell: 0.5, columns: 1, rows: 17 });
+    }),
+    { numRuns: 80 },
+  );
+});
+
+test("tiles of a field of thousands of edges, far from them, in their middle and across them", () => {
+  for (const n of [3, 60, 3000]) {
+    const star = Float64Array.from({ length: 2 * n }, (_, i) => {
+      const angle = (2 * Math.PI * (i >> 1)) / n;
+      const radius = (i >> 1) % 2 ? 1 : 0.8 + 0.1 * Math.sin(5 * angle);
+      return radius * (i & 1 ? Math.sin(angle) : Math.cos(angle));
+    });
+    for (const fillRule of ["nonzero", "evenodd"] as const) {
+      expectField({ rings: [star], fillRule }, { x: -1.1, y: -1.1, cell: 0.055, columns: 40, rows: 40 });
+      expectField({ rings: [star], fillRule }, { x: -0.02, y: -0.02, cell: 0.001, columns: 40, rows: 40 });
+      expectField(
+        { rings: [star, star.map((v) => v / 2)], fillRule },
+        { x: 5, y: -3, cell: 0.3, columns: 30, rows: 20 },
+      );
+    }
+  }
+  expect([
+    ...distanceIndex({ rings: [], fillRule: "nonzero" }).field({ x: 0, y: 0, cell: 1, columns: 2, rows: 1 }),
+  ]).toEqual([Infinity, Infinity]);
 });
 
 test("contours of a round hill are closed, at the right distance, with larger values on their left", () => {

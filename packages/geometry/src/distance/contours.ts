@@ -1,4 +1,4 @@
-import type { Grid } from "./distance-index";
+import type { Grid } from "./field";
 
 /** A line of equal value: points x0 y0 x1 y1 … in plan units, larger values on its left. */
 export interface Contour {

@@ -1,0 +1,24 @@
+import type { Operand } from "../polygon";
+import type { BoxTree } from "./box-tree";
+import { scanSigns } from "./scan-signs";
+import { TileDistances } from "./tile-distances";
+
+/** Square cells of side `cell` from the corner of least x and y, in plan units; sampled at their centres. */
+export interface Grid {
+  x: number;
+  y: number;
+  cell: number;
+  columns: number;
+  rows: number;
+}
+
+/** Signed distances at all cell centres, row by row from the smallest y: distances tile by tile, sides line by line. */
+export function signedField(shape: Operand, tree: BoxTree, grid: Grid): Float64Array {
+  const { x, y, cell, columns, rows } = grid;
+  const xs = Float64Array.from({ length: columns }, (_, k) => x + (k + 0.5) * cell);
+  const ys = Float64Array.from({ length: rows }, (_, k) => y + (k + 0.5) * cell);
+  const values = new Float64Array(columns * rows).fill(Number.POSITIVE_INFINITY);
+  if (tree.count > 0 && columns > 0 && rows > 0) new TileDistances(tree, xs, ys, values).measure();
+  scanSigns(shape, tree.edges, xs, ys, values);
+  return values;
+}
