@@ -253,3 +253,22 @@ gear = trail(from: (80, 80), legs: 11 of (12, bend: 33deg), close: yes)
   await station(page, "Hand off");
   await expect(page.getByTestId("handoff-text")).toContainText("export const stops_2");
 });
+
+test("field: a section across the plan and a ray marched through it", async ({ page }) => {
+  await openSheet(page, POND);
+  await station(page, "Field");
+  const drag = async (from: [number, number], to: [number, number]) => {
+    const [a, b] = [await onPage(page, ...from), await onPage(page, ...to)];
+    await page.mouse.move(a.x, a.y);
+    await page.mouse.down();
+    await page.mouse.move(b.x, b.y, { steps: 5 });
+    await page.mouse.up();
+  };
+  await page.getByRole("tab", { name: "Section" }).click();
+  await drag([20, 65], [180, 65]);
+  await expect(page.getByTestId("section-zeros")).toHaveText("2");
+  await expect(page.getByTestId("section-chart")).toBeVisible();
+  await page.getByRole("tab", { name: "March" }).click();
+  await drag([20, 10], [60, 50]);
+  await expect(page.getByTestId("march-steps")).toContainText(/\d+ steps; both is met/);
+});

@@ -126,6 +126,22 @@ export function drawAimed(ctx: CanvasRenderingContext2D, camera: Camera, { aimed
   });
 }
 
+/** Circles around places that follow each other. */
+export function drawCircles(ctx: CanvasRenderingContext2D, camera: Camera, { circles = [] }: Layer): void {
+  ctx.strokeStyle = tokens.plum;
+  ctx.fillStyle = tokens.plum;
+  ctx.lineWidth = 1.2;
+  for (const { x, y, radius } of circles) {
+    const [px, py] = toScreen(camera, x, y);
+    ctx.beginPath();
+    ctx.arc(px, py, radius * camera.scale, 0, 2 * Math.PI);
+    ctx.stroke();
+    ctx.beginPath();
+    ctx.arc(px, py, 2.4, 0, 2 * Math.PI);
+    ctx.fill();
+  }
+}
+
 /** Straight ways, each with its word in the middle. */
 export function drawWays(ctx: CanvasRenderingContext2D, camera: Camera, { ways = [] }: Layer): void {
   for (const { from, to, text, isArrow } of ways) {
@@ -148,7 +164,7 @@ export function drawWays(ctx: CanvasRenderingContext2D, camera: Camera, { ways =
       ctx.lineTo(x1 - size * ux + 0.5 * size * uy, y1 - size * uy - 0.5 * size * ux);
       ctx.fill();
     }
-    haloText(ctx, text, (x0 + x1) / 2 + 8, (y0 + y1) / 2 - 10, `600 12px ${tokens.mono}`);
+    if (text) haloText(ctx, text, (x0 + x1) / 2 + 8, (y0 + y1) / 2 - 10, `600 12px ${tokens.mono}`);
   }
 }
 

@@ -11,6 +11,7 @@ import { type Camera, decimalsAt, RULER, toScreen } from "./camera";
 import { drawGrid, drawPaper, drawRulers } from "./draw-grid";
 import {
   drawAimed,
+  drawCircles,
   drawFrame,
   drawGhosts,
   drawMarked,
@@ -105,6 +106,7 @@ export function drawPlan(ctx: CanvasRenderingContext2D, scene: Scene, backdrop: 
     drawTags(ctx, camera, layer);
     drawRay(ctx, camera, layer);
     drawAimed(ctx, camera, layer);
+    drawCircles(ctx, camera, layer);
     drawWays(ctx, camera, layer);
   }
   drawMistakes(ctx, camera, view.diagnostics, litOf(scene, "marks"));
@@ -322,6 +324,7 @@ function drawFieldStation(ctx: CanvasRenderingContext2D, scene: Scene): void {
     drawContours(ctx, camera, picture.picture);
   }
   if (shape) strokeOutline(ctx, camera, shape.shape, { colour: tokens.ink, width: 1.8 });
+  for (const layer of scene.layers) drawNumbered(ctx, camera, layer);
   if (inspected && Number.isFinite(inspected.answer.distance))
     drawFootLine(ctx, camera, inspected.question.at, inspected.answer.nearest, inspected.answer.distance);
 }

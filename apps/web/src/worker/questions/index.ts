@@ -10,6 +10,7 @@ import { flattening } from "./flattening";
 import { handoff } from "./handoff";
 import { importPlan } from "./import-plan";
 import { inspection } from "./inspection";
+import { march } from "./march";
 import { measures } from "./measures";
 import { mesh } from "./mesh";
 import { operandsAt } from "./operands-at";
@@ -20,6 +21,7 @@ import { preview } from "./preview";
 import { pull } from "./pull";
 import { reachBound } from "./reach-bound";
 import { regions } from "./regions";
+import { section } from "./section";
 import { shapesAt } from "./shapes-at";
 import { sweep } from "./sweep";
 import { testVectors } from "./test-vectors";
@@ -43,10 +45,12 @@ export const questions = {
   handoff,
   importPlan,
   inspection,
+  march,
   operandsAt,
   preview,
   pull,
   reachBound,
+  section,
   shapesAt,
   thumbnail,
   tryOut,

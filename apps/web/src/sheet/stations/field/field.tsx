@@ -1,4 +1,4 @@
-import { Button, InputNumber } from "antd";
+import { Button, InputNumber, Tabs } from "antd";
 import { Figure } from "@/format/figure";
 import { fixed } from "@/format/numbers";
 import type { SheetView } from "@/worker/sheet-view";
@@ -10,6 +10,9 @@ import { useKept } from "../../model/kept";
 import { useLayer } from "../../model/layers";
 import { useQuestion } from "../../model/use-question";
 import { Empty, Facts, Panel } from "../parts/panel";
+import { March } from "./march";
+import { Section } from "./section";
+import "./field.css";
 
 /** The signed distance everywhere: contours on the plan, and the values on the sheet's own grid. */
 export function FieldPanel() {
@@ -29,24 +32,8 @@ export function FieldPanel() {
     edit((current, script) =>
       appendedLine(script, `${freshName(current, "distances")} = field(${shape?.name}, cell: 1)`),
     );
-  return (
-    <Panel
-      title="Field"
-      about={shape && `distance to ${shape.name}`}
-      aside={
-        <span className="inline-field">
-          contours every
-          <InputNumber
-            size="small"
-            min={0.01}
-            value={interval}
-            onChange={(value) => value && value > 0 && setInterval(value)}
-            aria-label="contours every"
-          />
-        </span>
-      }
-    >
-      {!shape && <Empty>No shape to measure from yet.</Empty>}
+  const samples = (
+    <>
       {shape && (
         <p className="quiet">
           Negative inside, 0 on the boundary. The pointer's foot-line runs to the nearest edge of {shape.name}.
@@ -81,6 +68,38 @@ export function FieldPanel() {
           <Empty>The script defines no field of {shape.name}. The plan shows its distance anyway.</Empty>
           <Button onClick={add}>Define a field of {shape.name}</Button>
         </>
+      )}
+    </>
+  );
+  return (
+    <Panel
+      title="Field"
+      about={shape && `distance to ${shape.name}`}
+      aside={
+        <span className="inline-field">
+          contours every
+          <InputNumber
+            size="small"
+            min={0.01}
+            value={interval}
+            onChange={(value) => value && value > 0 && setInterval(value)}
+            aria-label="contours every"
+          />
+        </span>
+      }
+    >
+      {!shape && <Empty>No shape to measure from yet.</Empty>}
+      {shape && (
+        <Tabs
+          size="small"
+          tabBarGutter={14}
+          destroyOnHidden
+          items={[
+            { key: "samples", label: "Samples", children: samples },
+            { key: "section", label: "Section", children: <Section /> },
+            { key: "march", label: "March", children: <March /> },
+          ]}
+        />
       )}
     </Panel>
   );

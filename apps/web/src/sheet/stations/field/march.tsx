@@ -1,0 +1,58 @@
+import { Slider } from "antd";
+import { useMemo, useState } from "react";
+import { plural } from "@/format/numbers";
+import { useAnswers } from "../../model/answers";
+import { useChoice } from "../../model/choice";
+import { type Place, useLayer } from "../../model/layers";
+import { useQuestion } from "../../model/use-question";
+
+/** A ray marched through the field: its steps as circles, counted. */
+export function March() {
+  const { view, thread } = useAnswers();
+  const { shape } = useChoice();
+  const [relaxed, setRelaxed] = useState(1);
+  const [line, setLine] = useState<{ from: Place; to: Place } | null>(null);
+  const name = shape?.name ?? null;
+  const size = Math.max(view.plan.width, view.plan.height);
+  const asked = useMemo(() => (name && line ? { name, relaxed, size, ...line } : null), [name, relaxed, size, line]);
+  const { answered, isNewest } = useQuestion({ thread, view }, "march", asked);
+  const found = isNewest ? (answered?.answer ?? null) : null;
+  useLayer(() => {
+    const set = (from: Place, to: Place) => setLine({ from: { x: from.x, y: from.y }, to: { x: to.x, y: to.y } });
+    const last = found?.steps.at(-1);
+    return {
+      ...(found ? { circles: found.steps.map(({ x, y, distance }) => ({ x, y, radius: distance })) } : {}),
+      ways: line && last ? [{ from: line.from, to: last, text: "", isArrow: true }] : [],
+      onDrag: { hint: "Drag from where the ray starts", move: set, end: set, cancel: () => setLine(null) },
+    };
+  }, [line, found]);
+  return (
+    <>
+      <div className="field-row">
+        <span>steps</span>
+        <Slider
+          className="grow"
+          min={1}
+          max={1.9}
+          step={0.05}
+          value={relaxed}
+          onChange={setRelaxed}
+          tooltip={{ formatter: (value) => `${value} times the distance` }}
+          aria-label="steps as a multiple of the distance"
+        />
+        <span className="mono">×{relaxed.toFixed(2)}</span>
+      </div>
+      {!found && <p className="panel-empty">No ray yet: drag one on the plan.</p>}
+      {found && (
+        <p className="field-verdict" data-testid="march-steps">
+          {plural(found.steps.length, "step")}; {found.isHit ? `${name} is met` : `${name} is not met`}
+          {found.takenBack > 0 && `; ${plural(found.takenBack, "step")} went too far and was taken back`}
+        </p>
+      )}
+      <p className="quiet">
+        Each circle is free of the outline: a step to its rim is safe. Longer steps save some, and are taken back where
+        two circles in a row leave a gap.
+      </p>
+    </>
+  );
+}

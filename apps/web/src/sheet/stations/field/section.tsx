@@ -1,0 +1,132 @@
+import { Chart, Filler, LinearScale, LineElement, PointElement, ScatterController, Tooltip } from "chart.js";
+import { useMemo, useState } from "react";
+import { Scatter } from "react-chartjs-2";
+import { Figure } from "@/format/figure";
+import { fixed, small } from "@/format/numbers";
+import { tokens, withAlpha } from "@/theme/tokens";
+import type { SectionView } from "@/worker/questions/section";
+import { useAnswers } from "../../model/answers";
+import { useChoice } from "../../model/choice";
+import { type Place, useLayer, useLight } from "../../model/layers";
+import { useQuestion } from "../../model/use-question";
+import { Facts } from "../parts/panel";
+
+Chart.register(Filler, LinearScale, LineElement, PointElement, ScatterController, Tooltip);
+
+/** A line dragged across the plan, and the distance along it. */
+export function Section() {
+  const { view, thread } = useAnswers();
+  const { shape } = useChoice();
+  const light = useLight();
+  const [line, setLine] = useState<{ from: Place; to: Place } | null>(null);
+  const name = shape?.name ?? null;
+  const asked = useMemo(() => (name && line ? { name, ...line } : null), [name, line]);
+  const { answered } = useQuestion({ thread, view }, "section", asked);
+  const found = line ? (answered?.answer ?? null) : null;
+  useLayer(() => {
+    const set = (from: Place, to: Place) => setLine({ from: { x: from.x, y: from.y }, to: { x: to.x, y: to.y } });
+    return {
+      ways: line ? [{ ...line, text: "", isArrow: true }] : [],
+      ...(found ? { numbered: Float64Array.from(found.zeros.flatMap(({ x, y }) => [x, y])) } : {}),
+      onDrag: { hint: "Drag a line across the plan", move: set, end: set, cancel: () => setLine(null) },
+    };
+  }, [line, found]);
+  if (!found || !line) return <p className="panel-empty">No line yet: drag one across the plan.</p>;
+  const point = (at: number | null) => {
+    if (at === null) return light(null);
+    const share = at / found.length;
+    const x = line.from.x + share * (line.to.x - line.from.x);
+    light({ place: { x, y: line.from.y + share * (line.to.y - line.from.y), foot: null } });
+  };
+  return (
+    <>
+      <Profile section={found} onPoint={point} />
+      <Facts
+        pairs
+        rows={[
+          ["length", <Figure key="l" value={found.length} />],
+          ["zeros", fixed(found.zeros.length, 0), "section-zeros"],
+          ["least", <Figure key="a" value={Math.min(...found.values)} />, "section-least"],
+          ["greatest", <Figure key="b" value={Math.max(...found.values)} />],
+          ["steepest", <Figure key="s" value={steepest(found)} decimals={4} />],
+          [
+            "at",
+            found.zeros.length === 0
+              ? "—"
+              : found.zeros
+                  .slice(0, 6)
+                  .map(({ at }) => small(at))
+                  .join(", "),
+          ],
+        ]}
+      />
+      <p className="quiet">No distance changes faster than the line runs: the slope lies between −1 and 1.</p>
+    </>
+  );
+}
+
+/** The greatest slope between neighbouring samples. */
+function steepest({ length, values }: SectionView): number {
+  const step = length / (values.length - 1);
+  let most = 0;
+  for (let k = 1; k < values.length; k++) most = Math.max(most, Math.abs(values[k] - values[k - 1]) / step);
+  return most;
+}
+
+function Profile({
+  section: { length, values, zeros },
+  onPoint,
+}: {
+  section: SectionView;
+  onPoint(at: number | null): void;
+}) {
+  const data = useMemo(
+    () => Array.from(values, (y, k) => ({ x: (k * length) / (values.length - 1), y })),
+    [values, length],
+  );
+  return (
+    // biome-ignore lint/a11y/noStaticElementInteractions: the chart answers the pointer, keys have the figures below
+    <div className="chart" data-testid="section-chart" onMouseLeave={() => onPoint(null)}>
+      <Scatter
+        aria-label="signed distance along the line"
+        data={{
+          datasets: [
+            {
+              label: "distance",
+              data,
+              showLine: true,
+              borderColor: tokens.plum,
+              borderWidth: 1.6,
+              pointRadius: 0,
+              pointHitRadius: 6,
+              // Inside is filled, as on the plan.
+              fill: { target: { value: 0 }, above: "transparent", below: withAlpha(tokens.plum, 0.18) },
+            },
+            {
+              label: "on the boundary",
+              data: zeros.map(({ at }) => ({ x: at, y: 0 })),
+              backgroundColor: tokens.olive,
+              pointStyle: "rectRot",
+              pointRadius: 5,
+            },
+          ],
+        }}
+        options={{
+          animation: false,
+          maintainAspectRatio: false,
+          onHover: (_, [item]) => item && onPoint(item.datasetIndex === 0 ? data[item.index].x : zeros[item.index].at),
+          scales: {
+            x: { min: 0, max: length, title: { display: true, text: "along the line" }, grid: { color: tokens.rule } },
+            y: {
+              title: { display: true, text: "signed distance" },
+              grid: { color: ({ tick }) => (tick.value === 0 ? tokens.ink : tokens.rule) },
+            },
+          },
+          plugins: {
+            tooltip: { callbacks: { label: ({ parsed }) => `at ${small(parsed.x ?? 0)}: ${small(parsed.y ?? 0)}` } },
+          },
+        }}
+      />
+    </div>
+  );
+}
