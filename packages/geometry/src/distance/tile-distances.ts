@@ -181,7 +181,7 @@ export class TileDistances {
       const { bx, by, squared } = this;
       const atStart = hx * Math.abs(ax - bx) + hy * Math.abs(ay - by);
       const atEnd = hx * Math.abs(ex - bx) + hy * Math.abs(ey - by);
-      const reach = 2 * (atStart > atEnd ? atStart : atEnd);
+      const reach = 2 * Math.max(atStart, atEnd);
       if (distance - squared <= reach + ROUNDED * (distance + squared + reach)) this.push(id);
       return;
     }
@@ -208,10 +208,10 @@ export class TileDistances {
     const k = 4 * (id - this.tree.count);
     const left = boxes[k] - x;
     const right = x - boxes[k + 2];
-    const dx = left > 0 ? left : right > 0 ? right : 0;
+    const dx = Math.max(left, right, 0);
     const below = boxes[k + 1] - y;
     const above = y - boxes[k + 3];
-    const dy = below > 0 ? below : above > 0 ? above : 0;
+    const dy = Math.max(below, above, 0);
     return dx * dx + dy * dy;
   }
 

@@ -1,3 +1,5 @@
+// biome-ignore-all lint/a11y/useSemanticElements: rows that are not in the page have no place in a table of HTML
+// biome-ignore-all lint/a11y/useFocusableInteractive: a million rows are no stops for a key; the headings' buttons are
 import { List, type RowComponentProps } from "react-window";
 import { fixed } from "@/format/numbers";
 import { usePlanDigits } from "@/format/plan-digits";
@@ -42,7 +44,6 @@ export function PointTable({ set, rows, sort, onSort, onPoint, onChoose }: Props
     ["curve", null],
   ];
   return (
-    // biome-ignore lint/a11y/useSemanticElements: rows that are not in the page have no place in a table of HTML
     <div
       className="point-table"
       role="table"
@@ -52,7 +53,6 @@ export function PointTable({ set, rows, sort, onSort, onPoint, onChoose }: Props
     >
       <div className="point-row point-heads" role="row">
         {heads.map(([title, by]) => (
-          // biome-ignore lint/a11y/useFocusableInteractive: its button is
           <span key={title} role="columnheader" aria-sort={by ? sorted(by) : undefined} title={HELP[title]}>
             {by ? (
               <button type="button" onClick={() => turn(by)}>
@@ -93,7 +93,6 @@ function Row({ index, style, set, rows, digits, onPoint, onChoose }: RowComponen
   const { x, y, side, winding, distance, ring, edge, byCurves } = set.points;
   return (
     // biome-ignore lint/a11y/useKeyWithClickEvents: what a click does here, the rows of the script do by keys
-    // biome-ignore lint/a11y/useFocusableInteractive: a million rows are no stops for a key
     <div
       className="point-row"
       role="row"
