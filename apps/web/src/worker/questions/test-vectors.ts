@@ -1,4 +1,4 @@
-import { operandOf } from "@vertexon/geometry";
+import { bounds, operandOf } from "@vertexon/geometry";
 import type { Shape } from "@vertexon/notation";
 import type { AskedSheet } from "../asked-sheet";
 import { classify, type ProbedPoints } from "../probed-points";
@@ -31,14 +31,9 @@ function nastyPoints(shape: Shape): { x: number[]; y: number[] } {
     x.push(px);
     y.push(py);
   };
-  let [minX, minY, maxX, maxY] = [Infinity, Infinity, -Infinity, -Infinity];
-  for (const ring of rings)
-    for (let i = 0; i < ring.length; i += 2) {
-      minX = Math.min(minX, ring[i]);
-      maxX = Math.max(maxX, ring[i]);
-      minY = Math.min(minY, ring[i + 1]);
-      maxY = Math.max(maxY, ring[i + 1]);
-    }
+  const box = bounds(rings);
+  if (!box) return { x, y };
+  const { minX, minY, maxX, maxY } = box;
   const size = Math.max(maxX - minX, maxY - minY);
   for (const ring of rings)
     for (let i = 0; i < ring.length; i += 2) {
