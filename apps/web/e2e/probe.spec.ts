@@ -180,6 +180,7 @@ test("why: winding numbers, both rules, and the ray on a key", async ({ page }) 
   await expect(page.getByTestId("why-winding")).toHaveText("+2");
   await expect(page.getByTestId("why-nonzero")).toHaveText("inside");
   await expect(page.getByTestId("why-evenodd")).toHaveText("outside");
+  await expect(page.getByTestId("strip-evenodd")).toHaveText("outside");
   const checkbox = page.getByRole("checkbox", { name: /the ray from the pointer/ });
   await expect(checkbox).not.toBeChecked();
   await page.keyboard.press("r");

@@ -31,6 +31,12 @@ export function CursorStrip({ plan, at, inspected, decimals, onFlip }: Props) {
             <span className="quiet">side</span> <strong data-testid="strip-side">{inspection.side}</strong>{" "}
             {inspected.question.name}
           </span>
+          {inspection.disputed !== null && (
+            <span className="strip-item" title={`winding number ${inspection.disputed}: see Why in Probe`}>
+              <span className="quiet">nonzero</span> <strong>inside</strong> <span className="quiet">evenodd</span>{" "}
+              <strong data-testid="strip-evenodd">outside</strong>
+            </span>
+          )}
           <Item
             label="distance"
             value={fixed(inspection.distance, planDigits(plan).length + 1)}

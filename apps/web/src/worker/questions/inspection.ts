@@ -1,4 +1,5 @@
 import type { AskedSheet } from "../asked-sheet";
+import { whyAt } from "./why";
 
 /** What lies at a place on the plan, as seen from one shape. */
 export interface Inspection {
@@ -7,6 +8,8 @@ export interface Inspection {
   nearest: { x: number; y: number };
   ring: number;
   edge: number;
+  /** The winding number of the outline as it was written, where the two fill rules do not agree; null where they do. */
+  disputed: number | null;
   /** Other shapes that hold the place. */
   within: string[];
 }
@@ -23,5 +26,7 @@ export function inspection(
     .shapes()
     .filter((other) => other.name !== name && sheet.indexOf(other.shape).location.locate(x, y).side === "inside")
     .map((other) => other.name);
-  return { ...distance.distance(x, y), side: location.locate(x, y).side, within };
+  const { winding, nonzero, evenodd, isOnEdge } = whyAt(shape, x, y);
+  const disputed = !isOnEdge && nonzero !== evenodd ? winding : null;
+  return { ...distance.distance(x, y), side: location.locate(x, y).side, disputed, within };
 }

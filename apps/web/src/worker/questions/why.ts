@@ -12,8 +12,11 @@ export interface WhyView extends RayCrossings {
 /** What the ray from a place towards +x crosses of an outline as it was written; null for what is no shape. */
 export function why(sheet: AskedSheet, { name, at }: { name: string; at: { x: number; y: number } }): WhyView | null {
   const shape = sheet.shape(name);
-  if (!shape) return null;
-  const found = rayCrossings(at.x, at.y, writtenOperand(shape).rings);
+  return shape && whyAt(shape, at.x, at.y);
+}
+
+export function whyAt(shape: Shape, x: number, y: number): WhyView {
+  const found = rayCrossings(x, y, writtenOperand(shape).rings);
   const winding = found.crossings.reduce((sum, { turn }) => sum + turn, 0);
   return { ...found, winding, nonzero: filled(winding, "nonzero"), evenodd: filled(winding, "evenodd") };
 }
