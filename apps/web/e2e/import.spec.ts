@@ -94,7 +94,7 @@ test("All sheets makes a sheet of a text, with its size and axis sense, and dupl
   });
   await expect(page.getByTestId("import-preview")).toContainText('outline("shore line.geojson")');
   await page.getByRole("button", { name: "Make a sheet of it" }).click();
-  await expect(page.getByTestId("panel")).toContainText("shore_line");
+  await expect(page.getByTestId("panel")).toContainText("shore_line", { timeout: 20_000 });
   expect(await savedScript(page)).toContain("plan 100 by 100, y up");
   await page.getByRole("button", { name: "All sheets" }).click();
   await page.getByRole("button", { name: "More for shore line", exact: true }).click();

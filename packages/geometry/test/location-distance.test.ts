@@ -130,6 +130,36 @@ test("samples on vertices and edges, level with them, and far away", () => {
   );
 });
 
+test("many points at once have the distances that they have one by one", () => {
+  const place = fc.oneof(
+    fc.integer({ min: -2, max: 12 }).map((v) => v / 2),
+    fc.double({ min: -3, max: 9, noNaN: true }),
+    fc.constant(1e7),
+  );
+  fc.assert(
+    fc.property(latticeOperand, fc.array(fc.tuple(place, place), { maxLength: 300 }), (shape, places) => {
+      const index = distanceIndex(shape);
+      const [x, y] = [0, 1].map((k) => Float64Array.from(places, (p) => p[k]));
+      const all = index.distances(x, y);
+      places.forEach(([px, py], i) => {
+        const one = index.distance(px, py);
+        expect(Math.sign(all.distance[i])).toBe(Math.sign(one.distance));
+        if (Number.isFinite(one.distance))
+          expect(Math.abs(all.distance[i] - one.distance)).toBeLessThanOrEqual(
+            1e-14 * (10 + Math.abs(px) + Math.abs(py)),
+          );
+        else expect(all.distance[i]).toBe(one.distance);
+        if (all.edge[i] < 0) return;
+        expect(Math.hypot(all.nearest[2 * i] - px, all.nearest[2 * i + 1] - py)).toBeCloseTo(
+          Math.abs(all.distance[i]),
+          6,
+        );
+      });
+    }),
+    { numRuns: 150 },
+  );
+});
+
 test("tiles of a field of thousands of edges, far from them, in their middle and across them", () => {
   for (const n of [3, 60, 3000]) {
     const star = Float64Array.from({ length: 2 * n }, (_, i) => {

@@ -24,8 +24,8 @@ export interface ProbedPoints {
   labels: Uint8Array | null;
 }
 
-/** Points between two reports. */
-const AT_ONCE = 8192;
+/** Points that are measured together: the more, the closer they lie. */
+const AT_ONCE = 131_072;
 
 /**
  * Asks a shape about all points: first on which side they lie, which is soon known, then how far they are from its outline. Yields what it
@@ -60,17 +60,15 @@ export function* classify(
     if (curves && points.byCurves) points.byCurves[i] = SIDES.indexOf(curves.locate(x[i], y[i]).side);
   }
   const distance = distanceIndex(operand);
-  for (let i = 0; i < n; i++) {
-    if (i % AT_ONCE === 0) {
-      points.measured = i;
-      yield points;
-    }
-    const near = distance.distance(x[i], y[i]);
-    points.distance[i] = near.distance;
-    points.nearest[2 * i] = near.nearest.x;
-    points.nearest[2 * i + 1] = near.nearest.y;
-    points.ring[i] = near.ring;
-    points.edge[i] = near.edge;
+  for (let i = 0; i < n; i += AT_ONCE) {
+    points.measured = i;
+    yield points;
+    const end = Math.min(n, i + AT_ONCE);
+    const found = distance.distances(x.subarray(i, end), y.subarray(i, end));
+    points.distance.set(found.distance, i);
+    points.nearest.set(found.nearest, 2 * i);
+    points.ring.set(found.ring, i);
+    points.edge.set(found.edge, i);
   }
   points.measured = n;
   return points;

@@ -3,13 +3,24 @@ import type { Operand } from "../polygon";
 import { boxGap, boxTree, FAN } from "./box-tree";
 import { type Grid, signedField } from "./field";
 import { distanceTo, type Foot, nearestOnEdge } from "./nearest-on-edge";
+import { nearestEdges } from "./point-distances";
 import type { SignedDistance } from "./signed-distance";
+
+/** Signed distances of many points, column by column; `nearest` holds x y of each. */
+export interface SignedDistances {
+  distance: Float64Array;
+  nearest: Float64Array;
+  ring: Int32Array;
+  edge: Int32Array;
+}
 
 export interface DistanceIndex {
   /** The same answers as `signedDistance`. */
   distance(x: number, y: number): SignedDistance;
   /** The distance to the boundary, without a sign; Infinity where there is none. */
   gap(x: number, y: number): number;
+  /** The same for many points at once, several times as fast where they lie close together; where two edges are as near, either. */
+  distances(x: Float64Array, y: Float64Array): SignedDistances;
   /** Signed distances at all cell centres, row by row from the smallest y. */
   field(grid: Grid): Float64Array;
 }
@@ -79,6 +90,29 @@ export function distanceIndex(shape: Operand): DistanceIndex {
     gap(x, y) {
       search(x, y);
       return best.edge < 0 ? Number.POSITIVE_INFINITY : distanceTo(best, x, y);
+    },
+    distances(x, y) {
+      const n = x.length;
+      const edges = nearestEdges(tree, x, y);
+      const all: SignedDistances = {
+        distance: new Float64Array(n).fill(Number.POSITIVE_INFINITY),
+        nearest: new Float64Array(2 * n).fill(Number.NaN),
+        ring: new Int32Array(n).fill(-1),
+        edge: new Int32Array(n).fill(-1),
+      };
+      for (let i = 0; i < n && tree.count > 0; i++) {
+        best.squared = Number.POSITIVE_INFINITY;
+        best.edge = -1;
+        tryEdge(x[i], y[i], edges[i]);
+        const { side } = location().locate(x[i], y[i]);
+        const isOn = side === "boundary";
+        const length = isOn ? 0 : distanceTo(best, x[i], y[i]);
+        all.distance[i] = side === "inside" ? -length : length;
+        all.nearest[2 * i] = isOn ? x[i] : best.x;
+        all.nearest[2 * i + 1] = isOn ? y[i] : best.y;
+        [all.ring[i], all.edge[i]] = tree.placeOf(edges[i]);
+      }
+      return all;
     },
     field: (grid) => signedField(shape, tree, grid),
   };

@@ -9,7 +9,7 @@
  * itself first, so that its edges are its boundary. Coordinates are expected within 1e±150.
  */
 export { type Contour, contours } from "./contours";
-export { type DistanceIndex, distanceIndex } from "./distance-index";
+export { type DistanceIndex, distanceIndex, type SignedDistances } from "./distance-index";
 export type { Grid } from "./field";
 export { inscribedCircle } from "./inscribed-circle";
 export { minkowskiSum } from "./minkowski-sum";
