@@ -15,6 +15,7 @@ export interface PointsFileView {
 
 /** Milliseconds at least between two reports. */
 const PAUSE = 100;
+const TAKEN_IN = 400;
 /** Steps, and how many of them reading takes. */
 const STEPS = 1000;
 const READING = 400;
@@ -41,8 +42,9 @@ export async function pointsFile(
   Object.assign(view, { source, leftOut });
   const steps = classify(shape, x, y, labels);
   let step = steps.next();
-  // Their sides are sent once, before the first distance.
+  // Their sides are sent once, before the first distance; the page needs a while to take them in.
   if (!step.done) tell({ ...view, done: READING, points: step.value });
+  before = performance.now() + TAKEN_IN;
   for (; !step.done; step = steps.next()) reached(READING + ((STEPS - READING) * step.value.measured) / x.length);
   return { ...view, done: STEPS, points: step.value };
 }
