@@ -78,6 +78,13 @@ export function WhatIf({ set }: { set: PointSet }) {
           { title: "on another side", align: "right", render: (_, { differ }) => <strong>{fixed(differ, 0)}</strong> },
         ]}
       />
+      {state === "done" && found.tolerances.length === 0 && (
+        <p className="quiet">
+          {found.hasCurves
+            ? `${name} says itself how it is flattened: other tolerances of the sheet change nothing.`
+            : `${name} has no curves behind its edges: no tolerance changes it.`}
+        </p>
+      )}
       {found.tolerances.length > 1 && <Tolerances found={found} tolerance={tolerance} />}
       {found.rows.length > 0 && (
         <Table<WhatIfView["rows"][number]>
