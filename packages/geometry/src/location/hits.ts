@@ -49,11 +49,21 @@ export function hitIndex(shape: Operand): HitIndex {
     asked++;
     const line = new LineHits(grid, ax, ay, bx, by);
     eachCell(grid, ax, ay, bx, by, (cell) => {
-      for (let k = grid.starts[cell]; k < grid.starts[cell + 1]; k++) {
-        const e = grid.entries[k];
-        if (seen[e >> 2] === asked) continue;
+      const { edges, starts, entries } = grid;
+      // Most edges lie beside the line, and edges of a cell often follow each other.
+      let x = Number.NaN;
+      let y = Number.NaN;
+      let side: -1 | 0 | 1 = 0;
+      for (let k = starts[cell]; k < starts[cell + 1]; k++) {
+        const e = entries[k];
+        const follows = edges[e] === x && edges[e + 1] === y;
+        const before: -1 | 0 | 1 = follows ? side : orientation(ax, ay, bx, by, edges[e], edges[e + 1]);
+        x = edges[e + 2];
+        y = edges[e + 3];
+        side = orientation(ax, ay, bx, by, x, y);
+        if ((before === side && side !== 0) || seen[e >> 2] === asked) continue;
         seen[e >> 2] = asked;
-        line.meet(e);
+        line.meet(e, before, side);
       }
     });
     return line.inOrder(shape.fillRule, isRay, (e) => {
@@ -99,12 +109,11 @@ class LineHits {
     this.dy = by - ay;
   }
 
-  meet(e: number): void {
+  /** Meets an edge whose ends lie on the sides p and q of the line. */
+  meet(e: number, p: -1 | 0 | 1, q: -1 | 0 | 1): void {
     const { edges } = this.grid;
     const { ax, ay, bx, by } = this;
     const [px, py, qx, qy] = [edges[e], edges[e + 1], edges[e + 2], edges[e + 3]];
-    const p = orientation(ax, ay, bx, by, px, py);
-    const q = orientation(ax, ay, bx, by, qx, qy);
     if (p === 0 && q === 0 && px === qx && py === qy) return;
     // Every vertex on the line is met, whether or not the line passes there.
     if (p === 0 && this.isAhead(px, py)) this.add(e, px, py, 0, p >= 0 === q >= 0 ? 0 : q < 0 ? 1 : -1, true);
@@ -201,14 +210,17 @@ function eachCell(grid: CellGrid, ax: number, ay: number, bx: number, by: number
   const vy = rows === 1 ? 0 : (by - ay) * perY;
   // Row by row from the ray's own on; across a row it runs from one height to the other.
   const [low, high] = vy > 0 ? [py, rows] : vy < 0 ? [0, py] : [py, py];
+  const isLevel = Math.abs(vy) <= MARGIN * Math.abs(vx);
+  const slope = isLevel ? 0 : vx / vy;
   const first = clamp(Math.floor(low - MARGIN), rows);
   const last = clamp(Math.floor(high + MARGIN), rows);
   for (let j = first; j <= last; j++) {
     let [from, to] = vx >= 0 ? [px, columns] : [0, px];
-    if (Math.abs(vy) > MARGIN * Math.abs(vx)) {
-      const p = px + (Math.min(high, Math.max(low, j - MARGIN)) - py) * (vx / vy);
-      const q = px + (Math.min(high, Math.max(low, j + 1 + MARGIN)) - py) * (vx / vy);
-      [from, to] = [Math.min(p, q), Math.max(p, q)];
+    if (!isLevel) {
+      const p = px + (Math.min(high, Math.max(low, j - MARGIN)) - py) * slope;
+      const q = px + (Math.min(high, Math.max(low, j + 1 + MARGIN)) - py) * slope;
+      from = Math.min(p, q);
+      to = Math.max(p, q);
     }
     if (to < -MARGIN || from > columns + MARGIN) continue;
     const end = clamp(Math.floor(to + MARGIN), columns);

@@ -19,6 +19,8 @@ export interface LocationIndex {
 
 /** Answers for winding numbers up to this, either way, are made beforehand. */
 const KNOWN = 8;
+const ANSWERS = { nonzero: answersOf("nonzero"), evenodd: answersOf("evenodd") };
+const BOUNDARY: Location = { side: "boundary", winding: 0 };
 
 /**
  * Prepares a shape for many questions of `locatePoint`'s kind, with the same answers: a grid of cells, each with the edges that
@@ -32,18 +34,17 @@ export function locationIndex(shape: Operand): LocationIndex {
 
 class GridIndex implements LocationIndex {
   private readonly answers: Location[];
-  private readonly boundary: Location = { side: "boundary", winding: 0 };
 
   constructor(
     private readonly grid: CellGrid | null,
     private readonly rule: FillRule,
   ) {
-    this.answers = Array.from({ length: 2 * KNOWN + 1 }, (_, i) => answerOf(i - KNOWN, rule));
+    this.answers = ANSWERS[rule];
   }
 
   locate(x: number, y: number): Location {
     const winding = this.grid === null ? 0 : windingOf(this.grid, x, y);
-    if (winding === ON_EDGE) return this.boundary;
+    if (winding === ON_EDGE) return BOUNDARY;
     return winding >= -KNOWN && winding <= KNOWN ? this.answers[winding + KNOWN] : answerOf(winding, this.rule);
   }
 
@@ -55,6 +56,10 @@ class GridIndex implements LocationIndex {
     }
     return sides;
   }
+}
+
+function answersOf(rule: FillRule): Location[] {
+  return Array.from({ length: 2 * KNOWN + 1 }, (_, i) => answerOf(i - KNOWN, rule));
 }
 
 function answerOf(winding: number, rule: FillRule): Location {

@@ -1,16 +1,23 @@
+import { carvedDoubles } from "../memory";
 import type { Ring } from "./types";
 
 /** All edges of rings, ring by ring, as x0 y0 x1 y1 each: one flat array for loops over every edge. */
 export function edgesOf(rings: readonly Ring[]): Float64Array {
-  const edges = new Float64Array(2 * rings.reduce((sum, ring) => sum + ring.length, 0));
+  let length = 0;
+  for (const ring of rings) length += ring.length;
+  const edges = carvedDoubles(2 * length);
   let e = 0;
-  for (const ring of rings)
-    for (let i = 0; i < ring.length; i += 2) {
-      const j = i + 2 < ring.length ? i + 2 : 0;
-      edges[e++] = ring[i];
-      edges[e++] = ring[i + 1];
-      edges[e++] = ring[j];
-      edges[e++] = ring[j + 1];
+  for (const ring of rings) {
+    if (ring.length === 0) continue;
+    let x = ring[0];
+    let y = ring[1];
+    for (let i = 2; i <= ring.length; i += 2) {
+      edges[e++] = x;
+      edges[e++] = y;
+      const j = i < ring.length ? i : 0;
+      edges[e++] = x = ring[j];
+      edges[e++] = y = ring[j + 1];
     }
+  }
   return edges;
 }
