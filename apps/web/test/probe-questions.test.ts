@@ -135,6 +135,7 @@ test("a program's own answers: what made them others is told", async () => {
   expect(await by(KNOT, "knot", (x, y) => isIn(x, y))).toEqual({});
   expect(Object.keys(await by(KNOT, "knot", (x, y) => isIn(x, y, "evenodd")))).toEqual(["the other fill rule"]);
   expect(Object.keys(await by(KNOT, "knot", (x, y) => isIn(x, 160 - y)))).toEqual(["y turned over"]);
+  expect(Object.keys(await by(KNOT, "knot", (x, y) => isIn(y, x)))).toEqual(["x and y swapped"]);
   expect(Object.keys(await by(KNOT, "knot", (x, y) => !isIn(x, y)))).toEqual(["inside and outside swapped"]);
   const onEdge = await labelled(KNOT, "knot", [
     [100, 40, "1"],
@@ -142,6 +143,30 @@ test("a program's own answers: what made them others is told", async () => {
     [10, 10, "0"],
   ]);
   expect(causes(onEdge, KNOT, "knot")).toEqual({ "boundary counted otherwise": 1 });
+});
+
+test("a program that rounds, or flattens coarsely, is told by its points near the outline", async () => {
+  const next = random(33);
+  const beside = Array.from({ length: 300 }, (): [number, number] => {
+    const t = next();
+    return [160 - 100 * t + 4e-6 * (next() - 0.5), 40 + 90 * t];
+  });
+  const single = [Float64Array.of(40, 40, 160, 40, 60, 130, 100, 10, 140, 130)];
+  const rounded = beside.map(([x, y]): [number, number, string] => {
+    const at = locatePoint(Math.fround(x), Math.fround(y), { rings: single, fillRule: "nonzero" });
+    return [x, y, at.side === "inside" ? "1" : at.side === "outside" ? "0" : "boundary"];
+  });
+  expect(Object.keys(causes(await labelled(KNOT, "knot", rounded), KNOT, "knot"))).toEqual(["float32"]);
+  const fine = POND.replace("tolerance 2", "tolerance 0.01");
+  const corner = (k: number): number => 40 * (k & 1 ? Math.sin : Math.cos)((Math.PI * (k >> 1)) / 20);
+  const coarse = [Float64Array.from({ length: 80 }, (_, k) => (k & 1 ? 60 : 80) + corner(k))];
+  const near = Array.from({ length: 300 }, (): [number, number, string] => {
+    const [angle, radius] = [2 * Math.PI * next(), 39.8 + 0.3 * next()];
+    const [x, y] = [80 + radius * Math.cos(angle), 60 + radius * Math.sin(angle)];
+    const { side } = locatePoint(x, y, { rings: coarse, fillRule: "nonzero" });
+    return [x, y, side === "inside" ? "1" : "0"];
+  });
+  expect(Object.keys(causes(await labelled(fine, "pond", near), fine, "pond"))).toEqual(["flattened too coarsely"]);
 });
 
 test("test vectors: the nasty points of a shape, each with the right answer", () => {

@@ -41,9 +41,10 @@ export function checkMine(
     SIDES.indexOf(index.locate(px(i), py(i)).side);
   const ours = locationIndex(operandOf(shape.polygons));
   const [atX, atY] = [(i: number) => x[i], (i: number) => y[i]];
-  const single = locationIndex({ rings: operandOf(shape.polygons).rings.map(asSingles), fillRule: "nonzero" });
+  const written = writtenOperand(shape);
+  const single = locationIndex({ ...written, rings: written.rings.map(asSingles) });
   const answers = new Map<Cause, (i: number) => number>([
-    ["the other fill rule", by(locationIndex({ ...writtenOperand(shape), fillRule: other }), atX, atY)],
+    ["the other fill rule", by(locationIndex({ ...written, fillRule: other }), atX, atY)],
     ["y turned over", by(ours, atX, (i) => 2 * top + height - y[i])],
     ["x and y swapped", by(ours, atY, atX)],
     [
@@ -68,6 +69,7 @@ export function checkMine(
     const explains = (cause: Cause | undefined): boolean =>
       cause !== undefined && answers.get(cause)?.(i) === labels[i];
     if (explains(whole)) difference.cause = whole!;
+    else if (isBoundary(i) && explains("float32")) difference.cause = "float32";
     else if (isBoundary(i)) difference.cause = "boundary counted otherwise";
     else if (explains("the other fill rule")) difference.cause = "the other fill rule";
     else if (explains("float32")) difference.cause = "float32";
