@@ -104,11 +104,44 @@ test("sizes and opposite corners told as shares, what is moved, turned and combi
   expect(css(`card = rect((0, 0), width: 50%, height: 50%)\nbeside = card.move(25%, 3)\n`)).toContain(
     "25% 3px, 75% 3px, 75% calc(50% + 3px), 25% calc(50% + 3px))",
   );
-  const { files } = built("plan 100 by 80\neye = ellipse((50%, 50%), rx: 40%, ry: 30%)\nemit eye as css-polygon\n");
-  expect(files[0].content).toContain("90% 50%");
-  expect(files[0].report.losses).toEqual([expect.stringContaining("vertices of curves")]);
   // Turned by 90 degrees, x goes with the height.
-  expect(css("lane = rect((0, 0), width: 100%, height: 10).rotate(90deg, (0, 0))\n")).not.toContain("%");
+  const turned = "lane = rect((0, 0), width: 100%, height: 10).rotate(90deg, (0, 0))\n";
+  expect(css(turned)).not.toContain("%");
+  expect(built(`plan 100 by 80\n${turned}emit lane as css-polygon\n`).files[0].report.losses).toEqual([
+    expect.stringContaining("2 coordinates go with both sides of the box"),
+  ]);
+});
+
+test.each([
+  ["eye = ellipse((50%, 50%), rx: 40%, ry: 30%)", "eye"],
+  ["eye = ellipse((50%, 50%), rx: 40%, ry: 30%).move(5%, 0)", "eye"],
+  [
+    "eye = ellipse((50%, 50%), rx: 40%, ry: 30%)\nhalf = intersection(eye, rect((0, 0), width: 100%, height: 50%))",
+    "half",
+  ],
+])("vertices of curves go with their places on the curve: %s", (told, name) => {
+  const { content, report } = built(
+    `plan 100 by 80, y down\ntolerance 0.2\n${told}\nemit ${name} as css-polygon, decimals 6\n`,
+  ).files[0];
+  expect(report.losses).toEqual([]);
+  expect(report.difference).toBeLessThan(2e-6);
+  // Read on a box of another shape, the vertices lie as near the curve there.
+  const [width, height] = [150, 240];
+  const lengths = [...String(content).matchAll(/calc\(([-\d.]+)% ([-+]) ([-\d.]+)px\)|([-\d.]+)%|(-?[\d.]+)px/g)];
+  const values = lengths.map(([, share, sign, px, alone, plain], k) => {
+    const size = k % 2 ? height : width;
+    if (plain) return Number(plain);
+    return (Number(share ?? alone) / 100) * size + (px ? Number(`${sign}${px}`) : 0);
+  });
+  const cx = 0.5 * width + (told.includes("move") ? 0.05 * width : 0);
+  let onCurve = 0;
+  for (let k = 0; k < values.length; k += 2) {
+    const u = (values[k] - cx) / (0.4 * width);
+    const v = (values[k + 1] - 0.5 * height) / (0.3 * height);
+    if (Math.abs(Math.hypot(u, v) - 1) < 0.006) onCurve++;
+  }
+  expect(values.length).toBeGreaterThan(20);
+  expect(onCurve).toBe(values.length / 2);
 });
 
 test("probed points are handed off with their answers", () => {

@@ -37,6 +37,8 @@ export interface Figure {
   numbers: readonly number[];
   /** Vertices that go with the plan's box, by {@link pointKey}: along x and y, null for plain lengths. */
   boxLengths: ReadonlyMap<string, readonly [BoxLength | null, BoxLength | null]>;
+  /** How many coordinates go with the box, but neither in proportion nor with their own size alone: no share tells them. */
+  mixedLengths: number;
   /** Of regions and outlines the same with true curves. */
   curves(): Path;
   /** What the edges of the lines stand for, line by line; the last one of an open line is the join that would close it. */
@@ -95,6 +97,7 @@ const NOTHING: Omit<Figure, "name" | "kind"> = {
   numbers: [],
   columns: [],
   boxLengths: new Map(),
+  mixedLengths: 0,
   curves: () => ({ subpaths: [] }),
   sources: () => [],
 };

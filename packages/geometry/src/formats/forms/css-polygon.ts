@@ -21,10 +21,11 @@ export const cssPolygon: Form = {
   isBox: true,
   hasBoxLengths: true,
   remark(figures) {
+    const mixed = figures.reduce((sum, { mixedLengths }) => sum + mixedLengths, 0);
     const remarks = [
       figures.some(({ lines }) => lines.length > 1) ? "several rings are joined by seams that enclose nothing" : null,
-      figures.some(isPartlyShared)
-        ? "vertices of curves stand where the tolerance wants them: they come out in px, not as shares of the box"
+      mixed > 0
+        ? `${mixed === 1 ? "one coordinate goes" : `${mixed} coordinates go`} with both sides of the box, or not in proportion: no percentage tells that, px here`
         : null,
     ];
     return remarks.filter((remark) => remark !== null).join("; ") || null;
@@ -35,10 +36,6 @@ export const cssPolygon: Form = {
       ...String(content).matchAll(/\/\* points of its rings: ([\d, ]+) \*\/\s*clip-path: polygon\(evenodd,([^;]*)\);/g),
     ].map(([, counts, list]) => readPolygon(counts.split(", ").map(Number), list, style)),
 };
-
-function isPartlyShared({ boxLengths, curves }: Figure): boolean {
-  return boxLengths.size > 0 && curves().subpaths.some(({ segments }) => segments.some(({ kind }) => kind !== "line"));
-}
 
 function rule(figure: Figure, style: Style): string {
   const number = numberText(style);
