@@ -1,4 +1,3 @@
-import { kept } from "../memory";
 import { filled, type Ring, type WindingRule } from "../polygon";
 import { type PixelGrid, pixelGrid } from "./grid/grid";
 import { type Layer, loadOutlines, type Outlines, requireFiniteLayers } from "./grid/outlines";
@@ -62,7 +61,7 @@ export function arrange(
     for (let k = 0; k < count; k++) flags[k] = filled(windingLeftOf(windings, pieces, h, k), operands[k].fillRule);
     return flags;
   };
-  return kept({ grid, outlines, meetings, bends, pieces, stars, windings, inside });
+  return { grid, outlines, meetings, bends, pieces, stars, windings, inside };
 }
 
 function bentOutlines(outlines: Outlines, most: number): { meetings: Meetings; bends: Bends } {

@@ -1,6 +1,5 @@
 import type { Operand, Ring } from "../polygon";
 import { type Arrangement, arrange } from "./arrange";
-import { keepExamplesFor } from "./examples";
 import type { Positions } from "./output/positions";
 import { positionsOf } from "./output/restore";
 
@@ -12,7 +11,6 @@ import { positionsOf } from "./output/restore";
  */
 export function clipLines(polylines: readonly Ring[], shape: Operand): Ring[] {
   if (polylines.length === 0) return [];
-  keepExamplesFor([shape]);
   const arrangement = arrange([shape], polylines);
   const { grid, outlines, meetings, bends, pieces } = arrangement;
   const positions = positionsOf(grid, outlines, meetings, bends, pieces);

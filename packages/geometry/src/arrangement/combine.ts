@@ -1,6 +1,5 @@
 import { type Operand, OperandError, type Polygon, type Ring, type WindingRule } from "../polygon";
 import { arrange, type Region } from "./arrange";
-import { keepExamplesFor } from "./examples";
 import { type CombineResult, compareNumbers, type Selection, select } from "./output/select";
 import { inGeneralPosition } from "./small/general-position";
 import { TooManyCrossings } from "./snapping/meetings";
@@ -23,14 +22,12 @@ export function combine(operation: Operation, a: Operand, b: Operand): CombineRe
 export function combineAll(operation: Operation, operands: readonly Operand[]): CombineResult {
   const small = inGeneralPosition(operands, SELECTIONS[operation]);
   if (small) return small;
-  keepExamplesFor(operands);
   return select(arrange(operands), SELECTIONS[operation]);
 }
 
 /** What outlines that cross and overlap as they may enclose under a rule, as valid polygons. */
 export function cleaned(rings: Ring[], rule: WindingRule): CombineResult {
   const operand = { rings, fillRule: rule };
-  keepExamplesFor([operand]);
   return select(arrange([operand]), ([inside]) => inside);
 }
 
@@ -45,7 +42,6 @@ export function combineWithin(operation: Operation, a: Operand, b: Operand, most
 }
 
 function unlessTooMany(regions: Region[], selection: Selection, most: number): CombineResult | null {
-  keepExamplesFor(regions);
   try {
     return select(arrange(regions, [], [], most), selection);
   } catch (error) {
@@ -60,7 +56,6 @@ function unlessTooMany(regions: Region[], selection: Selection, most: number): C
  * linear in its pieces times the sets.
  */
 export function regions(operands: readonly Operand[]): { polygons: Polygon[]; inside: number[] }[] {
-  keepExamplesFor(operands);
   const arrangement = arrange(operands);
   const keys = new Map<string, number[]>();
   for (let h = 0; h < 2 * arrangement.pieces.from.length; h++) {
@@ -89,7 +84,6 @@ export function pickRegions(operands: readonly Operand[], sets: readonly (readon
         `set ${k + 1}: [${set.join(", ")}], expected indices of ${operands.length} operands`,
       );
   });
-  keepExamplesFor(operands);
   const keyOf = (inside: readonly boolean[]): string => inside.map(Number).join("");
   const wanted = new Set(sets.map((set) => keyOf(operands.map((_, k) => set.includes(k)))));
   return select(arrange(operands), (inside) => wanted.has(keyOf(inside)));

@@ -1,6 +1,5 @@
 import type { Operand, Ring } from "../polygon";
 import { arrange } from "./arrange";
-import { keepExamplesFor } from "./examples";
 import { assemble, type CombineResult } from "./output/select";
 
 /**
@@ -11,7 +10,6 @@ import { assemble, type CombineResult } from "./output/select";
  * for coordinates that are not finite.
  */
 export function cut(shape: Operand, polylines: readonly Ring[]): CombineResult {
-  keepExamplesFor([shape]);
   const arrangement = arrange([shape], polylines);
   const { pieces, inside } = arrangement;
   const cuts = (e: number): boolean => polylines.length > 0 && pieces.turn[e * pieces.layers + 1] !== 0;

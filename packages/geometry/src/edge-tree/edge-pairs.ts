@@ -1,5 +1,3 @@
-import { giveBack, lentDoubles } from "../memory";
-
 /** Edges as pairs of vertices: edge i runs from vertex i to vertex next[i]. */
 export interface EdgeList {
   x: Float64Array;
@@ -29,19 +27,15 @@ export interface PairVisitor {
 
 /** All pairs of edges whose boxes come near each other, by pairs of nodes from the root down. */
 export class EdgePairs {
-  private readonly leaves: LeafPairs;
+  private readonly leaves = new LeafPairs();
+  private tree!: BoxTree;
+  private margin = 0;
 
-  constructor(
-    private readonly tree: BoxTree,
-    private readonly margin: number,
-    visitor: PairVisitor,
-  ) {
-    this.leaves = new LeafPairs(tree, margin, visitor);
-  }
-
-  all(): void {
-    this.within(this.tree.levels.length - 1, 0);
-    this.leaves.end();
+  all(tree: BoxTree, margin: number, visitor: PairVisitor): void {
+    this.tree = tree;
+    this.margin = margin;
+    this.leaves.begin(tree, margin, visitor);
+    this.within(tree.levels.length - 1, 0);
   }
 
   private within(level: number, node: number): void {
@@ -93,23 +87,21 @@ export class EdgePairs {
 /** Pairs of edges in leaves: boxes are made of the coordinates as they are needed, which is cheaper than keeping them. */
 class LeafPairs {
   private readonly mine = new Int32Array(LEAF);
-  private readonly box = lentDoubles(4 * LEAF);
-  private readonly x: Float64Array;
-  private readonly y: Float64Array;
-  private readonly next: Int32Array;
+  private readonly box = new Float64Array(4 * LEAF);
+  private x!: Float64Array;
+  private y!: Float64Array;
+  private next!: Int32Array;
+  private tree!: BoxTree;
+  private margin = 0;
+  private visitor!: PairVisitor;
 
-  constructor(
-    private readonly tree: BoxTree,
-    private readonly margin: number,
-    private readonly visitor: PairVisitor,
-  ) {
+  begin(tree: BoxTree, margin: number, visitor: PairVisitor): void {
+    this.tree = tree;
+    this.margin = margin;
+    this.visitor = visitor;
     this.x = tree.list.x;
     this.y = tree.list.y;
     this.next = tree.list.next;
-  }
-
-  end(): void {
-    giveBack(this.box);
   }
 
   within(node: number): void {

@@ -1,5 +1,5 @@
 import type { GrowingInts } from "../memory";
-import { kept } from "../memory";
+import { WorkObjects } from "../memory";
 import { type EdgeList, EdgePairs, FAN, LEAF, type PairVisitor, STRIDE } from "./edge-pairs";
 
 /**
@@ -85,7 +85,9 @@ export class EdgeTree {
   forEachPair(margin: number, visitor: PairVisitor): void {
     if (this.edges === 0) return;
     const { list, bounds, levels, counts, edges } = this;
-    kept(new EdgePairs({ list, bounds, levels, counts, edges }, margin, visitor)).all();
+    const pairs = edgePairs.take(edges);
+    pairs.all({ list, bounds, levels, counts, edges }, margin, visitor);
+    edgePairs.giveBack(pairs);
   }
 
   /** How far the boxes of leaves reach on average, in x or in y. */
@@ -263,6 +265,8 @@ export class EdgeTree {
     if (this.edges > 0) descend(levels.length - 1, 0);
   }
 }
+
+const edgePairs = new WorkObjects(() => new EdgePairs());
 
 const EMPTY = [
   Number.POSITIVE_INFINITY,

@@ -127,9 +127,8 @@ function linesOf(least: number, greatest: number, count: number): Float64Array {
   return lines;
 }
 
-/** Cells and edges that come into them, in turn; kept for the next grid unless it grew large. */
-let found = new GrowingInts();
-const KEPT = 2 ** 16;
+/** Cells and edges that come into them, in turn; used again by the next grid. */
+const found = new GrowingInts();
 
 /** Puts every edge into the cells that it comes into, and counts it at the corners that it turns around. */
 function fill(grid: CellGrid, reach: number): void {
@@ -144,13 +143,12 @@ function fill(grid: CellGrid, reach: number): void {
   starts.copyWithin(0, 1);
   starts[starts.length - 1] = entries.length;
   grid.entries = entries;
-  if (values.length > KEPT) found = new GrowingInts();
+  found.clear();
   sumUp(grid);
 }
 
 function findCells(grid: CellGrid, reach: number): void {
   const { edges, columns, rows, gx, gy, perX, perY } = grid;
-  found.length = 0;
   const x0 = gx[0];
   const y0 = gy[0];
   const marginX = MARGIN + reach * perX;

@@ -1,10 +1,18 @@
 /** Up to 64 bytes lie within V8's own heap, where they cost next to nothing; small arrangements need no more. */
 const BYTES = 64;
 
+/** What is cleared keeps room for so many values at most. */
+const KEPT = 2 ** 16;
+
 /** Whole numbers in a typed array that grows by doubling. */
 export class GrowingInts {
   values = new Int32Array(BYTES / 4);
   length = 0;
+
+  clear(): void {
+    this.length = 0;
+    if (this.values.length > KEPT) this.values = new Int32Array(BYTES / 4);
+  }
 
   push(value: number): void {
     if (this.length === this.values.length) this.makeRoom(1);
@@ -37,6 +45,11 @@ export class GrowingInts {
 export class GrowingDoubles {
   values = new Float64Array(BYTES / 8);
   length = 0;
+
+  clear(): void {
+    this.length = 0;
+    if (this.values.length > KEPT) this.values = new Float64Array(BYTES / 8);
+  }
 
   push(value: number): void {
     if (this.length === this.values.length) {

@@ -7,10 +7,6 @@ const spare: Float64Array[] = [];
 /**
  * Doubles, 0 up to `count`, for work that gives them back when it ends: making an array of more than a few takes as long as
  * a small computation does. One that is not given back, because the work broke off, is no loss.
- *
- * Only small arrangements work in arrays that stay (arrangement/small). With all arrays of the larger ones lent from one buffer,
- * unions were quicker by 8 % at 1,000 edges a side, and by nothing at 10,000 to 300,000; what results keep for later
- * questions would have had to be made twice.
  */
 export function lentDoubles(count: number): Float64Array {
   const values = spare.pop();

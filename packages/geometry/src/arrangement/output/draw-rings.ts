@@ -1,4 +1,4 @@
-import { GrowingInts, headOf, kept } from "../../memory";
+import { GrowingInts, WorkObjects } from "../../memory";
 import type { Ring } from "../../polygon";
 import type { Arrangement } from "../arrange";
 import type { Positions } from "./positions";
@@ -23,21 +23,25 @@ export function drawRings(
   const { first, last } = arrangement.pieces;
   const rings = new Array<Ring>(begins.length - 1);
   const edgesFirst = new Int32Array(begins.length);
-  const drawing = kept(new Drawing(arrangement, positions));
+  const drawing = drawings.take(arrangement.outlines.next.length);
+  drawing.begin(arrangement, positions);
   for (let r = 0; r < rings.length; r++) {
     let most = begins[r + 1] - begins[r];
     for (let i = begins[r]; i < begins[r + 1]; i++) {
       const e = halfEdges[i] >> 1;
       if (first[e] >= 0) most += last[e] - first[e] + 1;
     }
-    drawing.begin(most);
+    drawing.beginRing(most);
     for (let i = begins[r]; i < begins[r + 1]; i++) drawing.follow(halfEdges[i], corners[i] === 1);
     rings[r] = drawing.close();
     edgesFirst[r + 1] = drawing.edges.length;
   }
   const { edges, verticesMoved } = drawing;
-  return { rings, edges: headOf(edges.values, edges.length), edgesFirst, verticesMoved };
+  drawings.giveBack(drawing);
+  return { rings, edges: edges.values.slice(0, edges.length), edgesFirst, verticesMoved };
 }
+
+const drawings = new WorkObjects(() => new Drawing());
 
 /** Draws one ring after the other. */
 class Drawing {
@@ -49,12 +53,17 @@ class Drawing {
   private count = 0;
   private least = 0;
 
-  constructor(
-    private readonly arrangement: Arrangement,
-    private readonly positions: Positions,
-  ) {}
+  private arrangement!: Arrangement;
+  private positions!: Positions;
 
-  begin(most: number): void {
+  begin(arrangement: Arrangement, positions: Positions): void {
+    this.arrangement = arrangement;
+    this.positions = positions;
+    this.edges.clear();
+    this.verticesMoved = 0;
+  }
+
+  beginRing(most: number): void {
     this.count = 0;
     this.least = 0;
     if (most <= this.edgeOf.length) return;

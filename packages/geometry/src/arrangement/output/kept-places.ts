@@ -21,17 +21,18 @@ import { KEPT, type Positions } from "./positions";
  *        TOUCHING  . . . . . . . . . . . .       or the piece between them touches it
  */
 export class KeptPlaces {
-  private readonly x: Float64Array;
-  private readonly y: Float64Array;
-  private readonly stays: Uint8Array;
-  private readonly nodeStays: Uint8Array;
+  private x!: Float64Array;
+  private y!: Float64Array;
+  private stays!: Uint8Array;
+  private nodeStays!: Uint8Array;
+  private meetings!: Meetings;
+  private offsets!: Offsets;
+  private nodeOf!: Int32Array;
 
-  constructor(
-    private readonly meetings: Meetings,
-    private readonly offsets: Offsets,
-    private readonly nodeOf: Int32Array,
-    { stays, nodeStays }: Positions,
-  ) {
+  begin(meetings: Meetings, offsets: Offsets, nodeOf: Int32Array, { stays, nodeStays }: Positions): void {
+    this.meetings = meetings;
+    this.offsets = offsets;
+    this.nodeOf = nodeOf;
     this.x = meetings.x;
     this.y = meetings.y;
     this.stays = stays;

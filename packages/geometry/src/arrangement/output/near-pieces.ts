@@ -18,22 +18,19 @@ const FEW_BENDS = 6;
  *                                        a with that piece only where p lies close to a
  */
 export class NearPieces {
-  private readonly chain: BentEdge;
-  private readonly next: Int32Array;
-  private readonly x: Float64Array;
-  private readonly y: Float64Array;
-  private readonly nearFirst: Int32Array;
-  private readonly near: Int32Array;
-  private readonly bendsFirst: Int32Array;
-  private readonly bends: Int32Array;
+  private readonly chain = new BentEdge();
+  private next!: Int32Array;
+  private x!: Float64Array;
+  private y!: Float64Array;
+  private nearFirst!: Int32Array;
+  private near!: Int32Array;
+  private bendsFirst!: Int32Array;
+  private bends!: Int32Array;
+  private places!: KeptPlaces;
 
-  constructor(
-    outlines: Outlines,
-    meetings: Meetings,
-    bends: Bends,
-    private readonly places: KeptPlaces,
-  ) {
-    this.chain = new BentEdge(meetings);
+  begin(outlines: Outlines, meetings: Meetings, bends: Bends, places: KeptPlaces): void {
+    this.places = places;
+    this.chain.begin(meetings);
     this.next = outlines.next;
     this.x = meetings.x;
     this.y = meetings.y;

@@ -1,4 +1,4 @@
-import { giveBack, kept, lentDoubles } from "../../memory";
+import { giveBack, lentDoubles, WorkObjects } from "../../memory";
 import type { PixelGrid } from "../grid/grid";
 import { isLess, MOST_UNITED, type Outlines } from "../grid/outlines";
 import type { Bends } from "../snapping/bend";
@@ -32,8 +32,13 @@ export function positionsOf(
   const positions = returned(grid, outlines, pieces, new Uint8Array(n), wanted);
   const { nodeX, nodeY, nodeStays, nodeMoves } = positions;
   const offsets = offsetsOf(grid, outlines, meetings, pieces, positions);
-  const places = kept(new KeptPlaces(meetings, offsets, nodeOf, positions));
-  kept(new NearPieces(outlines, meetings, bends, places)).keepAll();
+  const places = keptPlaces.take(n);
+  places.begin(meetings, offsets, nodeOf, positions);
+  const near = nearPieces.take(n);
+  near.begin(outlines, meetings, bends, places);
+  near.keepAll();
+  keptPlaces.giveBack(places);
+  nearPieces.giveBack(near);
   giveBack(offsets.x);
   giveBack(offsets.y);
   for (let u = 0; u < nodeX.length; u++) {
@@ -47,6 +52,9 @@ export function positionsOf(
   }
   return positions;
 }
+
+const keptPlaces = new WorkObjects(() => new KeptPlaces());
+const nearPieces = new WorkObjects(() => new NearPieces());
 
 function offsetsOf(
   grid: PixelGrid,
@@ -106,5 +114,5 @@ function returned(
     nodeX[u] = grid.x(pieces.x[u]);
     nodeY[u] = grid.y(pieces.y[u]);
   }
-  return kept({ nodeX, nodeY, stays, nodeStays, nodeMoves: new Uint8Array(nodes), united });
+  return { nodeX, nodeY, stays, nodeStays, nodeMoves: new Uint8Array(nodes), united };
 }

@@ -1,4 +1,4 @@
-import { GrowingInts, kept } from "../../memory";
+import { GrowingInts } from "../../memory";
 import { crossSign } from "../../numeric";
 import type { Outlines } from "../grid/outlines";
 import type { Pieces } from "../topology/pieces";
@@ -54,7 +54,7 @@ export function joinRings(pieces: Pieces, { first, star, place }: Stars, selecte
       } while (!selected[h]);
     } while (!used[h]);
   }
-  return kept({ halfEdges: found.values.slice(0, found.length), first: begins.values.slice(0, begins.length) });
+  return { halfEdges: found.values.slice(0, found.length), first: begins.values.slice(0, begins.length) };
 }
 
 /** How many edges of rings meet at each node; past three it only matters that more than one ring does. */

@@ -1,4 +1,4 @@
-import { GrowingDoubles, kept } from "../../memory";
+import { GrowingDoubles, WorkObjects } from "../../memory";
 import { pointOrder } from "../../numeric";
 import type { MultiPolygon, Polygon, Ring } from "../../polygon";
 import type { Arrangement } from "../arrange";
@@ -55,15 +55,19 @@ export type Selection = (inside: readonly boolean[]) => boolean;
 
 /** The part of the plane that a selection takes, as polygons. */
 export function select(arrangement: Arrangement, selection: Selection): CombineResult {
-  const faces = kept(new Faces(arrangement, selection));
   const selected = new Uint8Array(2 * arrangement.pieces.from.length);
+  const faces = facesTaken.take(selected.length);
+  faces.begin(arrangement, selection);
   for (let e = 0; 2 * e < selected.length; e++) {
     const left = faces.isTaken(2 * e);
     if (left === faces.isTaken(2 * e + 1)) continue;
     selected[left ? 2 * e : 2 * e + 1] = 1;
   }
+  facesTaken.giveBack(faces);
   return assemble(arrangement, selected);
 }
+
+const facesTaken = new WorkObjects(() => new Faces());
 
 /** Winding numbers below this, either way, and so many layers are remembered. */
 const REMEMBERED = 4;
@@ -71,15 +75,16 @@ const MOST_LAYERS = 4;
 
 /** Which faces a selection takes; asked once for each set of small winding numbers. */
 class Faces {
-  private readonly answers: Int8Array;
-  private readonly windings: Int32Array;
-  private readonly turn: Int32Array;
-  private readonly layers: number;
+  private answers!: Int8Array;
+  private windings!: Int32Array;
+  private turn!: Int32Array;
+  private layers = 0;
+  private arrangement!: Arrangement;
+  private selection!: Selection;
 
-  constructor(
-    private readonly arrangement: Arrangement,
-    private readonly selection: Selection,
-  ) {
+  begin(arrangement: Arrangement, selection: Selection): void {
+    this.arrangement = arrangement;
+    this.selection = selection;
     this.windings = arrangement.windings;
     this.turn = arrangement.pieces.turn;
     this.layers = arrangement.pieces.layers;

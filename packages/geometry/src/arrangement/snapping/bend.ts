@@ -1,4 +1,4 @@
-import { AT_ONCE, GrowingInts, headOf, kept } from "../../memory";
+import { AT_ONCE, GrowingInts, headOf, WorkObjects } from "../../memory";
 import { crossRounded } from "../../numeric";
 import { LATER, MEETS, meetAsGiven, meetsPixel, NEXT } from "../grid/near-edge";
 import type { Outlines } from "../grid/outlines";
@@ -51,13 +51,16 @@ export function bendEdges(outlines: Outlines, meetings: Meetings, margin: number
   const n = next.length;
   const first = new Int32Array(n + 1);
   const bent = new GrowingInts();
-  const bending = kept(new Bending(outlines, meetings, mostPasses));
+  const bending = bendings.take(n);
+  bending.begin(outlines, meetings, mostPasses);
   const movements = new Float64Array(mostPasses + 1);
   let passes = 1;
   for (let e = 0; e < n; e += AT_ONCE) {
     passes = Math.max(passes, bending.bendFrom(e, Math.min(n, e + AT_ONCE), first, bent, movements));
-    if (passes > mostPasses) return null;
+    if (passes > mostPasses) break;
   }
+  bendings.giveBack(bending);
+  if (passes > mostPasses) return null;
   first[n] = bent.length;
   let movedLater = 0;
   for (let pass = 1; pass < movements.length; pass++) movedLater += movements[pass];
@@ -70,9 +73,11 @@ export function bendEdges(outlines: Outlines, meetings: Meetings, margin: number
   };
 }
 
+const bendings = new WorkObjects(() => new Bending());
+
 /** Bends one edge after the other. */
 class Bending {
-  private readonly chain: BentEdge;
+  private readonly chain = new BentEdge();
   /** All points whose pixels the edge met: several may share one. */
   private readonly met = new GrowingInts();
   private waiting = new GrowingInts();
@@ -87,12 +92,15 @@ class Bending {
   /** Whether the last round moved the edge at all. */
   private hasMoved = false;
 
-  constructor(
-    private readonly outlines: Outlines,
-    private readonly meetings: Meetings,
-    private readonly mostPasses: number,
-  ) {
-    this.chain = new BentEdge(meetings);
+  private outlines!: Outlines;
+  private meetings!: Meetings;
+  private mostPasses = 0;
+
+  begin(outlines: Outlines, meetings: Meetings, mostPasses: number): void {
+    this.outlines = outlines;
+    this.meetings = meetings;
+    this.mostPasses = mostPasses;
+    this.chain.begin(meetings);
   }
 
   /** Bends edges, up to one that takes too many rounds, and adds the points that they are bent to; the rounds that it took. */

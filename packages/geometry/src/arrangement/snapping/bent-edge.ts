@@ -11,10 +11,10 @@ export class BentEdge {
   /** Whether the chain is searched by y, its longer axis. */
   private isSteep = false;
   private rises = true;
-  private readonly xs: Float64Array;
-  private readonly ys: Float64Array;
+  private xs!: Float64Array;
+  private ys!: Float64Array;
 
-  constructor({ x, y }: Meetings) {
+  begin({ x, y }: Meetings): void {
     this.xs = x;
     this.ys = y;
   }

@@ -1,5 +1,5 @@
 import type { EdgeTree } from "../../edge-tree";
-import { GrowingInts, headOf, kept } from "../../memory";
+import { GrowingInts, headOf, WorkObjects } from "../../memory";
 import type { Outlines } from "../grid/outlines";
 
 /** Pixels of crossings. */
@@ -32,7 +32,7 @@ export function distinct(xs: Float64Array, ys: Float64Array, count = xs.length):
     }
     numberOf[k] = table[at] - 1;
   }
-  return kept({ x: headOf(xs, n), y: headOf(ys, n), numberOf });
+  return { x: headOf(xs, n), y: headOf(ys, n), numberOf };
 }
 
 /** 32 bits from all bits of a grid point (D. E. Knuth's multiplicative hashing, 1973). */
@@ -63,6 +63,7 @@ export function forEachCrossing(
   const buckets = cheaperBuckets(tree, outlines, crossings, margin);
   if (buckets) {
     for (let e = 0; e < outlines.next.length; e++) buckets.walk(e, visitor);
+    bucketsOfCrossings.giveBack(buckets);
     return;
   }
   const { x, y } = crossings;
@@ -117,13 +118,21 @@ function cheaperBuckets(
     tree.edgesNear(leaves, x, y, margin, found);
     offered += found.length;
   }
-  const buckets = kept(new CrossingBuckets(outlines, crossings, margin));
+  const buckets = bucketsOfCrossings.take(n);
+  buckets.begin(outlines, crossings, margin);
   const some = Math.max(1, Math.floor(edges / SAMPLES));
-  const counter = kept(new Counter());
+  const counter = counters.take(0);
+  counter.count = 0;
   let cost = 0;
   for (let e = 0; e < edges; e += some) cost += buckets.walk(e, counter);
-  return some * (counter.count + cost) < n * DESCENT_COST + few * offered ? buckets : null;
+  counters.giveBack(counter);
+  if (some * (counter.count + cost) < n * DESCENT_COST + few * offered) return buckets;
+  bucketsOfCrossings.giveBack(buckets);
+  return null;
 }
+
+const counters = new WorkObjects(() => new Counter());
+const bucketsOfCrossings = new WorkObjects(() => new CrossingBuckets());
 
 class Counter implements CrossingVisitor {
   count = 0;
@@ -144,19 +153,19 @@ const IN_BUCKET = 2;
  * runs through there, and beside by so much that rounding leaves none out.
  */
 class CrossingBuckets {
-  private readonly left: number;
-  private readonly low: number;
-  private readonly width: number;
-  private readonly columns: number;
-  private readonly rows: number;
-  private readonly first: Int32Array;
-  private readonly sorted: Int32Array;
+  private left = 0;
+  private low = 0;
+  private width = 0;
+  private columns = 0;
+  private rows = 0;
+  private first!: Int32Array;
+  private sorted!: Int32Array;
+  private outlines!: Outlines;
+  private margin = 0;
 
-  constructor(
-    private readonly outlines: Outlines,
-    crossings: Crossings,
-    private readonly margin: number,
-  ) {
+  begin(outlines: Outlines, crossings: Crossings, margin: number): void {
+    this.outlines = outlines;
+    this.margin = margin;
     const { x, y } = crossings;
     const n = x.length;
     let left = x[0];

@@ -1,6 +1,6 @@
 import type { PairVisitor } from "../../edge-tree";
 import { EdgeTree } from "../../edge-tree";
-import { GrowingDoubles, GrowingInts, kept } from "../../memory";
+import { GrowingDoubles, GrowingInts, WorkObjects } from "../../memory";
 import { crossingPixel, type Pixel } from "../grid/crossing-pixel";
 import { comesNear, isBeside, isNearLine } from "../grid/near-edge";
 import type { Outlines } from "../grid/outlines";
@@ -44,40 +44,56 @@ export function meetingsOf(outlines: Outlines, margin: number, most: number): Me
   const { x, y, next } = outlines;
   const n = next.length;
   const tree = new EdgeTree(outlines);
-  const found = kept(new Found(n));
-  const pairs = kept(new PairMeetings(outlines, margin, found, most));
+  const found = finds.take(n);
+  found.begin(n);
+  const pairs = pairMeetings.take(n);
+  pairs.begin(outlines, margin, found, most);
   tree.forEachPair(margin, pairs);
   const crossings = pairs.crossings();
-  const around = kept(new CrossingMeetings(outlines, margin, crossings, found));
+  const around = crossingMeetings.take(crossings.x.length);
+  around.begin(outlines, margin, crossings, found);
   forEachCrossing(tree, outlines, crossings, margin, around);
   const near = found.byEdge();
   const twins = pairs.twinPixels(crossings);
   const isGone = twins.length > 0 ? withoutTwins(near, n, around.nearby, pairs.twins, twins) : null;
   let { intersections } = pairs;
   if (isGone) for (const c of twins) intersections -= isGone[c];
+  const { touched, united } = found;
+  const { vertexAt } = around;
+  finds.giveBack(found);
+  pairMeetings.giveBack(pairs);
+  crossingMeetings.giveBack(around);
   return {
     tree,
     x: joined(x, crossings.x),
     y: joined(y, crossings.y),
     intersections,
     isGone,
-    touched: found.touched,
-    united: found.united,
-    vertexAt: around.vertexAt,
+    touched,
+    united,
+    vertexAt,
     ...near,
   };
 }
 
+const finds = new WorkObjects(() => new Found());
+const pairMeetings = new WorkObjects(() => new PairMeetings());
+const crossingMeetings = new WorkObjects(() => new CrossingMeetings());
+
 /** Which points come near which edges, and which vertices lie in one pixel with something else. */
 class Found {
-  readonly touched: Uint8Array;
-  readonly united: JoinedSets;
+  touched!: Uint8Array;
+  united!: JoinedSets;
   /** Edges and the points near them, by turns. */
   private readonly pairs = new GrowingInts();
 
-  constructor(private readonly vertices: number) {
+  private vertices = 0;
+
+  begin(vertices: number): void {
+    this.vertices = vertices;
     this.touched = new Uint8Array(vertices);
     this.united = new JoinedSets(vertices);
+    this.pairs.clear();
   }
 
   near(edge: number, point: number): void {
@@ -99,7 +115,7 @@ class Found {
     const fill = first.slice();
     const points = new Int32Array(length / 2);
     for (let k = 0; k < length; k += 2) points[fill[values[k]]++] = values[k + 1];
-    return kept({ first, points });
+    return { first, points };
   }
 }
 
@@ -111,16 +127,20 @@ class PairMeetings implements PairVisitor {
   private readonly xs = new GrowingDoubles();
   private readonly ys = new GrowingDoubles();
   private readonly pixel: Pixel = { x: 0, y: 0 };
-  private readonly x: Float64Array;
-  private readonly y: Float64Array;
-  private readonly next: Int32Array;
+  private x!: Float64Array;
+  private y!: Float64Array;
+  private next!: Int32Array;
+  private outlines!: Outlines;
+  private margin = 0;
+  private found!: Found;
+  private most = 0;
 
-  constructor(
-    private readonly outlines: Outlines,
-    private readonly margin: number,
-    private readonly found: Found,
-    private readonly most: number,
-  ) {
+  begin(outlines: Outlines, margin: number, found: Found, most: number): void {
+    for (const list of [this.twins, this.twinsAt, this.xs, this.ys]) list.clear();
+    this.outlines = outlines;
+    this.margin = margin;
+    this.found = found;
+    this.most = most;
     this.x = outlines.x;
     this.y = outlines.y;
     this.next = outlines.next;
@@ -199,16 +219,19 @@ function isOneEnd({ startX, startY, endX, endY }: Outlines, i: number): boolean 
 
 /** Edges near the pixels of crossings. */
 class CrossingMeetings implements CrossingVisitor {
-  readonly vertexAt: Int32Array;
+  vertexAt!: Int32Array;
   /** How many edges come near each. */
-  readonly nearby: Int32Array;
+  nearby!: Int32Array;
+  private outlines!: Outlines;
+  private margin = 0;
+  private crossings!: Crossings;
+  private found!: Found;
 
-  constructor(
-    private readonly outlines: Outlines,
-    private readonly margin: number,
-    private readonly crossings: Crossings,
-    private readonly found: Found,
-  ) {
+  begin(outlines: Outlines, margin: number, crossings: Crossings, found: Found): void {
+    this.outlines = outlines;
+    this.margin = margin;
+    this.crossings = crossings;
+    this.found = found;
     this.vertexAt = new Int32Array(crossings.x.length);
     this.nearby = new Int32Array(crossings.x.length);
   }

@@ -1,5 +1,4 @@
 import type { GrowingInts } from "../../memory";
-import { kept } from "../../memory";
 import { JoinedSets } from "./joined-sets";
 
 /** The points near each edge: those of edge e are points[first[e]] to points[first[e + 1]]. */
@@ -26,7 +25,7 @@ export function withoutTwins(
   pixels: Int32Array,
 ): Uint8Array {
   const edges = first.length - 1;
-  const families = kept(new JoinedSets(edges));
+  const families = new JoinedSets(edges);
   for (let k = 0; k < twins.length; k += 2) families.join(twins.values[k], twins.values[k + 1]);
   const hasOthers = new Uint8Array(edges);
   const crossings = nearby.length;

@@ -1,4 +1,4 @@
-import { AT_ONCE, headOf, kept } from "../../memory";
+import { AT_ONCE, headOf, WorkObjects } from "../../memory";
 import { isLess, type Outlines } from "../grid/outlines";
 import type { Bends } from "../snapping/bend";
 import type { Meetings } from "../snapping/meetings";
@@ -58,25 +58,33 @@ export function separatePieces(outlines: Outlines, meetings: Meetings, bends: Be
   for (let i = 0; i < n; i++) room += touched[i];
   // Polylines may turn back at any vertex.
   for (let r = 0; r < layerOf.length; r++) if (isOpen(r)) room += begins[r + 1] - begins[r];
-  const nodes = kept(new Nodes(n, meetings, room));
-  const strip = kept(new Strip(room));
+  const nodes = nodeLists.take(room);
+  nodes.begin(n, meetings, room);
+  const strip = strips.take(room);
+  strip.begin(room);
   for (let r = 0; r < layerOf.length; r++) {
-    strip.begin(nodes.at(begins[r]), layerOf[r], isOpen(r));
+    strip.beginOutline(nodes.at(begins[r]), layerOf[r], isOpen(r));
     for (let e = begins[r]; e < begins[r + 1]; e += AT_ONCE)
       strip.walk(e, Math.min(begins[r + 1], e + AT_ONCE), outlines, touched, bends, nodes);
   }
   const { x, y, nodeOf } = nodes.all();
-  return kept(strip.all(x, y, nodeOf));
+  const pieces = strip.all(x, y, nodeOf);
+  nodeLists.giveBack(nodes);
+  strips.giveBack(strip);
+  return pieces;
 }
+
+const nodeLists = new WorkObjects(() => new Nodes());
+const strips = new WorkObjects(() => new Strip());
 
 /** Pieces along one outline after the other. */
 class Strip {
-  private readonly from: Int32Array;
-  private readonly to: Int32Array;
-  private readonly first: Int32Array;
-  private readonly last: Int32Array;
-  private readonly edge: Int32Array;
-  private readonly layer: Int32Array;
+  private from!: Int32Array;
+  private to!: Int32Array;
+  private first!: Int32Array;
+  private last!: Int32Array;
+  private edge!: Int32Array;
+  private layer!: Int32Array;
   private count = 0;
   private inLayer = 0;
   private isOpen = false;
@@ -86,7 +94,10 @@ class Strip {
   private runEnd = -1;
   private begun = 0;
 
-  constructor(room: number) {
+  begin(room: number): void {
+    this.count = 0;
+    this.run = -1;
+    this.runEnd = -1;
     this.from = new Int32Array(room);
     this.to = new Int32Array(room);
     this.first = new Int32Array(room);
@@ -95,7 +106,7 @@ class Strip {
     this.layer = new Int32Array(room);
   }
 
-  begin(node: number, layer: number, isOpen: boolean): void {
+  beginOutline(node: number, layer: number, isOpen: boolean): void {
     this.node = node;
     this.inLayer = layer;
     this.isOpen = isOpen;
@@ -155,16 +166,17 @@ class Strip {
 
 /** Numbers the places of points, as they come. */
 class Nodes {
-  private readonly nodeOf: Int32Array;
-  private readonly x: Float64Array;
-  private readonly y: Float64Array;
+  private nodeOf!: Int32Array;
+  private x!: Float64Array;
+  private y!: Float64Array;
   private count = 0;
+  private vertices = 0;
+  private meetings!: Meetings;
 
-  constructor(
-    private readonly vertices: number,
-    private readonly meetings: Meetings,
-    most: number,
-  ) {
+  begin(vertices: number, meetings: Meetings, most: number): void {
+    this.count = 0;
+    this.vertices = vertices;
+    this.meetings = meetings;
     this.nodeOf = new Int32Array(meetings.x.length).fill(-1);
     this.x = new Float64Array(most);
     this.y = new Float64Array(most);
@@ -285,7 +297,7 @@ export function straightFirst({ x, from, to, first, count }: SeparatePieces): Pi
     }
   }
   for (let u = 0; u < nodes; u++) putInOrder(order, far, begins[u], begins[u + 1]);
-  return kept({ order, begins, far });
+  return { order, begins, far };
 }
 
 /** Pieces that share their lesser node, in the order of their greater one; where that is one, too, as they come. */

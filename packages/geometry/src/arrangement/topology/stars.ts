@@ -1,4 +1,4 @@
-import { kept } from "../../memory";
+import { WorkObjects } from "../../memory";
 import { crossSign } from "../../numeric";
 import type { Outlines } from "../grid/outlines";
 import type { Pieces } from "./pieces";
@@ -31,14 +31,18 @@ export function starsOf(pieces: Pieces, outlines: Outlines): Stars {
   // Straight pieces run forwards, and what points forwards comes first: little is left to be put in order.
   for (let e = 0; e < count; e++) star[fill[from[e]]++] = 2 * e;
   for (let e = 0; e < count; e++) star[fill[to[e]]++] = 2 * e + 1;
-  const around = kept(new Around(pieces, outlines, star));
+  const around = sorters.take(count);
+  around.begin(pieces, outlines, star);
   const place = new Int32Array(star.length);
   for (let u = 0; u < x.length; u++) {
     around.sort(u, first[u], first[u + 1]);
     for (let i = first[u]; i < first[u + 1]; i++) place[star[i]] = i;
   }
+  sorters.giveBack(around);
   return { first, star, place };
 }
+
+const sorters = new WorkObjects(() => new Around());
 
 /** Where a half-edge leads to first: a node, or ~v for vertex v of a run. */
 export function aheadOf({ from, to, first, last }: Pieces, h: number): number {
@@ -55,11 +59,15 @@ class Around {
   private dx = new Float64Array(INSERTED);
   private dy = new Float64Array(INSERTED);
 
-  constructor(
-    private readonly pieces: Pieces,
-    private readonly outlines: Outlines,
-    private readonly star: Int32Array,
-  ) {}
+  private pieces!: Pieces;
+  private outlines!: Outlines;
+  private star!: Int32Array;
+
+  begin(pieces: Pieces, outlines: Outlines, star: Int32Array): void {
+    this.pieces = pieces;
+    this.outlines = outlines;
+    this.star = star;
+  }
 
   sort(u: number, begin: number, end: number): void {
     const { pieces, outlines, star } = this;

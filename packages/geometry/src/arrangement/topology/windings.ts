@@ -1,5 +1,5 @@
 import type { EdgeTree } from "../../edge-tree";
-import { GrowingInts, kept } from "../../memory";
+import { GrowingInts, WorkObjects } from "../../memory";
 import { crossSign } from "../../numeric";
 import { isLess, type Outlines } from "../grid/outlines";
 import type { Bends } from "../snapping/bend";
@@ -17,8 +17,10 @@ import type { Stars } from "./stars";
 export function windingsOf(pieces: Pieces, stars: Stars, outlines: Outlines, bends: Bends, tree: EdgeTree): Int32Array {
   const { x, y, layers } = pieces;
   const { first } = stars;
-  const below = kept(new WindingsBelow(pieces, outlines, bends, tree));
-  const part = kept(new Part(pieces, stars));
+  const below = windingsBelow.take(pieces.from.length);
+  below.begin(pieces, outlines, bends, tree);
+  const part = parts.take(pieces.from.length);
+  part.begin(pieces, stars);
   for (let start = 0; start + 1 < first.length; start++) {
     if (part.isVisited[start] || first[start] === first[start + 1]) continue;
     part.visit(start);
@@ -31,8 +33,14 @@ export function windingsOf(pieces: Pieces, stars: Stars, outlines: Outlines, ben
     }
     if (isShort) part.add(right);
   }
-  return part.left;
+  const { left } = part;
+  windingsBelow.giveBack(below);
+  parts.giveBack(part);
+  return left;
 }
+
+const windingsBelow = new WorkObjects(() => new WindingsBelow());
+const parts = new WorkObjects(() => new Part());
 
 /** The winding number of layer k to the left of a half-edge. */
 export function windingLeftOf(windings: Int32Array, { turn, layers }: Pieces, h: number, k: number): number {
@@ -42,16 +50,18 @@ export function windingLeftOf(windings: Int32Array, { turn, layers }: Pieces, h:
 
 /** One connected part after the other, its winding numbers told from 0 at the node that it was first visited at. */
 class Part {
-  readonly left: Int32Array;
-  readonly isVisited: Uint8Array;
-  private readonly right: Int32Array;
+  left!: Int32Array;
+  isVisited!: Uint8Array;
+  private right!: Int32Array;
   private readonly nodes = new GrowingInts();
   private readonly waiting = new GrowingInts();
 
-  constructor(
-    private readonly pieces: Pieces,
-    private readonly stars: Stars,
-  ) {
+  private pieces!: Pieces;
+  private stars!: Stars;
+
+  begin(pieces: Pieces, stars: Stars): void {
+    this.pieces = pieces;
+    this.stars = stars;
     this.left = new Int32Array(pieces.from.length * pieces.layers);
     this.isVisited = new Uint8Array(stars.first.length - 1);
     this.right = new Int32Array(pieces.layers);
@@ -140,16 +150,20 @@ const BESIDE = 1;
  * enough: it passes over the point once more in one direction than in the other, or as often.
  */
 class WindingsBelow {
-  private readonly windings: Int32Array;
+  private windings!: Int32Array;
   private px = 0;
   private py = 0;
 
-  constructor(
-    private readonly pieces: Pieces,
-    private readonly outlines: Outlines,
-    private readonly bends: Bends,
-    private readonly tree: EdgeTree,
-  ) {
+  private pieces!: Pieces;
+  private outlines!: Outlines;
+  private bends!: Bends;
+  private tree!: EdgeTree;
+
+  begin(pieces: Pieces, outlines: Outlines, bends: Bends, tree: EdgeTree): void {
+    this.pieces = pieces;
+    this.outlines = outlines;
+    this.bends = bends;
+    this.tree = tree;
     this.windings = new Int32Array(pieces.layers);
   }
 
