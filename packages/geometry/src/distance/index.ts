@@ -11,6 +11,8 @@
 export { type Contour, contours } from "./contours";
 export { type DistanceIndex, distanceIndex, type SignedDistances } from "./distance-index";
 export type { Grid } from "./field";
+export * from "./fields";
+export * from "./forms";
 export { inscribedCircle } from "./inscribed-circle";
 export { minkowskiSum } from "./minkowski-sum";
 export { distanceTo, type Foot, nearestOnEdge } from "./nearest-on-edge";

@@ -1,0 +1,44 @@
+import type { Bounds } from "../../polygon";
+import type { Grid } from "../field";
+import type { Slope } from "../forms";
+
+/**
+ * What values are worth on one side of the zeros: the distance to them, no more than that, or neither (where the Lipschitz
+ * constant is greater than 1: divided by it they are a bound). docs/distance.md derives it for each composition.
+ */
+export type Worth = "exact" | "bound" | "neither";
+
+/** A signed distance field, or what was composed of some: negative inside, in plan units. */
+export interface DistanceField {
+  /** The value at a place; the gradient is written into `slope`. */
+  at(x: number, y: number, slope?: Slope): number;
+  /** The values at all cell centres, row by row from the smallest y. */
+  sample(grid: Grid): Float64Array;
+  worth: { inside: Worth; outside: Worth };
+  /** No two values differ by more than so many times the distance of their places. */
+  lipschitz: number;
+  /** A box around all places with values up to a level; null where there are none. Its sides may be infinite. */
+  within(level: number): Bounds | null;
+}
+
+export function samplesOf(at: DistanceField["at"], { x, y, cell, columns, rows }: Grid): Float64Array {
+  const values = new Float64Array(columns * rows);
+  const xs = Float64Array.from({ length: columns }, (_, k) => x + (k + 0.5) * cell);
+  for (let row = 0, i = 0; row < rows; row++) {
+    const py = y + (row + 0.5) * cell;
+    for (let column = 0; column < columns; column++) values[i++] = at(xs[column], py);
+  }
+  return values;
+}
+
+/** What lies around a box by a distance, or what is left of it. */
+export function grownBox({ minX, minY, maxX, maxY }: Bounds, by: number): Bounds {
+  return { minX: minX - by, minY: minY - by, maxX: maxX + by, maxY: maxY + by };
+}
+
+const ORDER: readonly Worth[] = ["neither", "bound", "exact"];
+
+/** The least of some worths. */
+export function least(...worths: Worth[]): Worth {
+  return ORDER[Math.min(...worths.map((worth) => ORDER.indexOf(worth)))];
+}

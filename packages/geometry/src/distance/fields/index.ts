@@ -1,0 +1,17 @@
+/**
+ * Signed distance fields as values: exact ones of shapes, paths and closed forms, and what is composed of them. Each knows what it is
+ * worth on either side of its zeros, and how fast it grows at most; docs/distance.md derives both.
+ */
+export {
+  type BlendForm,
+  blendedDifference,
+  blendedIntersection,
+  blendedUnion,
+  greatestBlend,
+} from "./blend";
+export type { DistanceField, Worth } from "./field";
+export { offsetField, shellField } from "./levels";
+export { placedField } from "./placed";
+export { aroundField, MOST_AROUND, type Repetition, repeatedField } from "./repeated";
+export { complement, differenceField, intersectionField, unionField, xorField } from "./sets";
+export { formField, pathField, shapeField } from "./sources";

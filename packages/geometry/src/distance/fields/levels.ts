@@ -1,0 +1,45 @@
+import { type DistanceField, least } from "./field";
+
+/** The shape grown by a distance, or shrunk by a negative one: values less that. */
+export function offsetField(field: DistanceField, by: number): DistanceField {
+  const { inside, outside } = field.worth;
+  return {
+    at: (x, y, slope) => field.at(x, y, slope) - by,
+    sample(grid) {
+      const values = field.sample(grid);
+      for (let i = 0; i < values.length; i++) values[i] -= by;
+      return values;
+    },
+    // The way from outside to the boundary passes the level; the way on from inside may end before it.
+    worth: {
+      inside: by > 0 ? least(inside, "bound") : inside,
+      outside: by < 0 ? least(outside, "bound") : outside,
+    },
+    lipschitz: field.lipschitz,
+    within: (level) => field.within(level + by),
+  };
+}
+
+/** What lies within half of a width of the boundary. */
+export function shellField(field: DistanceField, width: number): DistanceField {
+  const { inside, outside } = field.worth;
+  const worth = least(inside, outside);
+  return {
+    at(x, y, slope) {
+      const value = field.at(x, y, slope);
+      if (slope && value < 0) {
+        slope.x = -slope.x;
+        slope.y = -slope.y;
+      }
+      return (value < 0 ? -value : value) - width / 2;
+    },
+    sample(grid) {
+      const values = field.sample(grid);
+      for (let i = 0; i < values.length; i++) values[i] = (values[i] < 0 ? -values[i] : values[i]) - width / 2;
+      return values;
+    },
+    worth: { inside: least(worth, "bound"), outside: worth },
+    lipschitz: field.lipschitz,
+    within: (level) => field.within(level + width / 2),
+  };
+}

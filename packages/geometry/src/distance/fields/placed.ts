@@ -1,0 +1,51 @@
+import { type Affine, transformPoint } from "../../path";
+import type { Bounds } from "../../polygon";
+import { type DistanceField, samplesOf } from "./field";
+
+/**
+ * A field whose shape is moved, turned, mirrored or scaled evenly: the value at the place that p came from, scaled. Throws
+ * `RangeError` for a map that stretches unevenly, or to nothing.
+ */
+export function placedField(field: DistanceField, map: Affine): DistanceField {
+  const { a, b, c, d, e, f } = map;
+  const scale = Math.hypot(a, b);
+  const isEven =
+    scale > 0 && Math.abs(Math.hypot(c, d) - scale) <= 1e-9 * scale && Math.abs(a * c + b * d) <= 1e-9 * scale * scale;
+  if (!isEven) throw new RangeError("a field is moved, turned, mirrored, or scaled by the same factor along x and y");
+  const squared = scale * scale;
+  const at: DistanceField["at"] = (x, y, slope) => {
+    const dx = x - e;
+    const dy = y - f;
+    const value = scale * field.at((a * dx + b * dy) / squared, (c * dx + d * dy) / squared, slope);
+    if (slope) {
+      const { x: u, y: v } = slope;
+      slope.x = (a * u + c * v) / scale;
+      slope.y = (b * u + d * v) / scale;
+    }
+    return value;
+  };
+  const isMoved = a === 1 && b === 0 && c === 0 && d === 1;
+  return {
+    at,
+    sample: (grid) => (isMoved ? field.sample({ ...grid, x: grid.x - e, y: grid.y - f }) : samplesOf(at, grid)),
+    worth: field.worth,
+    lipschitz: field.lipschitz,
+    within(level) {
+      const box = field.within(level / scale);
+      return box && mappedBox(box, map);
+    },
+  };
+}
+
+function mappedBox({ minX, minY, maxX, maxY }: Bounds, map: Affine): Bounds {
+  if (![minX, minY, maxX, maxY].every(Number.isFinite)) return { minX, minY, maxX, maxY };
+  const corners = [
+    transformPoint(map, minX, minY),
+    transformPoint(map, maxX, minY),
+    transformPoint(map, minX, maxY),
+    transformPoint(map, maxX, maxY),
+  ];
+  const xs = corners.map(([x]) => x);
+  const ys = corners.map(([, y]) => y);
+  return { minX: Math.min(...xs), minY: Math.min(...ys), maxX: Math.max(...xs), maxY: Math.max(...ys) };
+}

@@ -1,0 +1,118 @@
+import type { Bounds } from "../../polygon";
+import type { Slope } from "../forms";
+import { type DistanceField, least, type Worth } from "./field";
+
+/** In at least one of some fields' shapes: the least of their values. */
+export function unionField(fields: readonly DistanceField[]): DistanceField {
+  if (fields.length === 0) throw new RangeError("a union of fields takes at least one field");
+  return fields.slice(1).reduce((a, b) => minimum(a, b), fields[0]);
+}
+
+/** In all of them: the greatest. */
+export function intersectionField(fields: readonly DistanceField[]): DistanceField {
+  if (fields.length === 0) throw new RangeError("an intersection of fields takes at least one field");
+  return fields.slice(1).reduce((a, b) => maximum(a, b), fields[0]);
+}
+
+/** In the first, and in no other. */
+export function differenceField(a: DistanceField, b: DistanceField): DistanceField {
+  return maximum(a, complement(b));
+}
+
+/** In one of the two only. */
+export function xorField(a: DistanceField, b: DistanceField): DistanceField {
+  return differenceField(unionField([a, b]), intersectionField([a, b]));
+}
+
+/** The same with inside and outside exchanged. */
+export function complement(field: DistanceField): DistanceField {
+  const { inside, outside } = field.worth;
+  return {
+    at(x, y, slope) {
+      const value = field.at(x, y, slope);
+      turnAround(slope);
+      return -value;
+    },
+    sample(grid) {
+      const values = field.sample(grid);
+      for (let i = 0; i < values.length; i++) values[i] = -values[i];
+      return values;
+    },
+    worth: { inside: outside, outside: inside },
+    lipschitz: field.lipschitz,
+    within: () => EVERYWHERE,
+  };
+}
+
+const EVERYWHERE: Bounds = {
+  minX: Number.NEGATIVE_INFINITY,
+  minY: Number.NEGATIVE_INFINITY,
+  maxX: Number.POSITIVE_INFINITY,
+  maxY: Number.POSITIVE_INFINITY,
+};
+
+function turnAround(slope: Slope | undefined): void {
+  if (!slope) return;
+  slope.x = -slope.x;
+  slope.y = -slope.y;
+}
+
+function minimum(a: DistanceField, b: DistanceField): DistanceField {
+  const other = { x: 0, y: 0 };
+  return {
+    at(x, y, slope) {
+      const p = a.at(x, y, slope);
+      const q = b.at(x, y, slope && other);
+      if (p <= q) return p;
+      if (slope) {
+        slope.x = other.x;
+        slope.y = other.y;
+      }
+      return q;
+    },
+    sample(grid) {
+      const values = a.sample(grid);
+      const others = b.sample(grid);
+      for (let i = 0; i < values.length; i++) if (others[i] < values[i]) values[i] = others[i];
+      return values;
+    },
+    worth: { outside: least(a.worth.outside, b.worth.outside), inside: worthInside(a, b) },
+    lipschitz: Math.max(a.lipschitz, b.lipschitz),
+    within: (level) => boxAroundBoth(a.within(level), b.within(level)),
+  };
+}
+
+function maximum(a: DistanceField, b: DistanceField): DistanceField {
+  return {
+    ...complement(minimum(complement(a), complement(b))),
+    within: (level) => boxInBoth(a.within(level), b.within(level)),
+  };
+}
+
+/** No boundary of one lies inside the other where their boxes are apart. */
+export function worthInside(a: DistanceField, b: DistanceField): Worth {
+  const worth = least(a.worth.inside, b.worth.inside);
+  return areApart(a.within(0), b.within(0)) ? worth : least(worth, "bound");
+}
+
+function areApart(a: Bounds | null, b: Bounds | null): boolean {
+  if (!a || !b) return true;
+  return a.maxX < b.minX || b.maxX < a.minX || a.maxY < b.minY || b.maxY < a.minY;
+}
+
+export function boxInBoth(a: Bounds | null, b: Bounds | null): Bounds | null {
+  if (!a || !b) return null;
+  const [minX, maxX] = [Math.max(a.minX, b.minX), Math.min(a.maxX, b.maxX)];
+  const [minY, maxY] = [Math.max(a.minY, b.minY), Math.min(a.maxY, b.maxY)];
+  return minX <= maxX && minY <= maxY ? { minX, minY, maxX, maxY } : null;
+}
+
+export function boxAroundBoth(a: Bounds | null, b: Bounds | null): Bounds | null {
+  if (!a || !b) return a ?? b;
+  return {
+    minX: Math.min(a.minX, b.minX),
+    minY: Math.min(a.minY, b.minY),
+    maxX: Math.max(a.maxX, b.maxX),
+    maxY: Math.max(a.maxY, b.maxY),
+  };
+}

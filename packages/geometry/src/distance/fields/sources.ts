@@ -1,0 +1,93 @@
+import { pathIndex } from "../../location";
+import type { Path } from "../../path";
+import { type Bounds, bounds, type FillRule, type Operand } from "../../polygon";
+import { distanceIndex } from "../distance-index";
+import type { Grid } from "../field";
+import type { Slope } from "../forms";
+import { type DistanceField, grownBox, samplesOf } from "./field";
+
+const EXACT = { inside: "exact", outside: "exact" } as const;
+
+/** The exact field of a shape, by its edges. They must be its boundary, what is inside on their left: as of a result's polygons. */
+export function shapeField(shape: Operand): DistanceField {
+  const index = distanceIndex(shape);
+  return {
+    at(x, y, slope) {
+      const { distance, nearest, ring, edge } = index.distance(x, y);
+      if (slope) {
+        if (Math.abs(distance) > LEAST) {
+          slope.x = (x - nearest.x) / distance;
+          slope.y = (y - nearest.y) / distance;
+        } else normalOf(shape, ring, edge, slope);
+      }
+      return distance;
+    },
+    sample: (grid) => index.field(grid),
+    worth: EXACT,
+    lipschitz: 1,
+    within: withinOf(bounds(shape.rings)),
+  };
+}
+
+/** Nearer to the boundary than this the way to it tells no direction. */
+const LEAST = 1e-150;
+
+/** The normal of an edge, out of what lies on its left. */
+function normalOf({ rings }: Operand, ring: number, edge: number, slope: Slope): void {
+  const vertices = rings[ring];
+  const i = 2 * edge;
+  const j = i + 2 < vertices.length ? i + 2 : 0;
+  const [dx, dy] = [vertices[j] - vertices[i], vertices[j + 1] - vertices[i + 1]];
+  const length = Math.hypot(dx, dy) || 1;
+  slope.x = dy / length;
+  slope.y = -dx / length;
+}
+
+/** The exact field of a path's true curves; on the boundary itself its gradient is some direction. */
+export function pathField(path: Path, fillRule: FillRule, box: Bounds | null): DistanceField {
+  const index = pathIndex(path, fillRule);
+  const at: DistanceField["at"] = (x, y, slope) => {
+    const { distance, nearest } = index.distance(x, y);
+    if (slope) {
+      const isNear = !(Math.abs(distance) > LEAST);
+      slope.x = isNear ? 1 : (x - nearest.x) / distance;
+      slope.y = isNear ? 0 : (y - nearest.y) / distance;
+    }
+    return distance;
+  };
+  return { at, sample: (grid) => samplesOf(at, grid), worth: EXACT, lipschitz: 1, within: withinOf(box) };
+}
+
+/** The field of a closed form, such as `distanceToCircle` with a circle. */
+export function formField<T>(
+  distanceTo: (x: number, y: number, form: T, slope?: Slope) => number,
+  form: T,
+  box: Bounds,
+): DistanceField {
+  const sample = sampler(distanceTo);
+  return {
+    at: (x, y, slope) => distanceTo(x, y, form, slope),
+    sample: (grid) => sample(form, grid),
+    worth: EXACT,
+    lipschitz: 1,
+    within: withinOf(box),
+  };
+}
+
+/** Around an exact field's shape, values up to a level lie within that distance. */
+function withinOf(box: Bounds | null): DistanceField["within"] {
+  return (level) => box && grownBox(box, level);
+}
+
+type Sampler = (form: unknown, grid: Grid) => Float64Array;
+const samplers = new Map<unknown, Sampler>();
+
+/** One loop for each closed form: in a loop of its own V8 compiles what it calls into it. */
+function sampler<T>(distanceTo: (x: number, y: number, form: T) => number): (form: T, grid: Grid) => Float64Array {
+  let known = samplers.get(distanceTo);
+  if (!known) {
+    known = (form, grid) => samplesOf((x, y) => distanceTo(x, y, form as T), grid);
+    samplers.set(distanceTo, known);
+  }
+  return known;
+}

@@ -1,0 +1,187 @@
+import fc from "fast-check";
+import {
+  aroundField,
+  blendedDifference,
+  blendedIntersection,
+  blendedUnion,
+  combine,
+  combineAll,
+  type DistanceField,
+  differenceField,
+  distanceIndex,
+  distanceToCircle,
+  distanceToRoundedBox,
+  formField,
+  greatestBlend,
+  intersectionField,
+  type Operand,
+  offsetField,
+  operandOf,
+  placedField,
+  repeatedField,
+  shapeField,
+  shellField,
+  unionField,
+  xorField,
+} from "../src";
+
+/** Numbers from 0 to 1, the same for a seed. */
+const seededRandom = (seed: number) => () => {
+  seed = (Math.imul(seed, 1664525) + 1013904223) >>> 0;
+  return seed / 2 ** 32;
+};
+
+const SIZE = 40;
+
+/** A simple shape around a place. */
+const shapeNear = (next: () => number): Operand => {
+  const [x, y, count] = [SIZE * next(), SIZE * next(), 3 + Math.floor(9 * next())];
+  const ring = Float64Array.from({ length: 2 * count }, (_, i) => {
+    const angle = (2 * Math.PI * (i >> 1)) / count;
+    const radius = 3 + 9 * next();
+    return (i & 1 ? y : x) + radius * (i & 1 ? Math.sin(angle) : Math.cos(angle));
+  });
+  return operandOf(
+    combine("union", { rings: [ring], fillRule: "nonzero" }, { rings: [], fillRule: "nonzero" }).polygons,
+  );
+};
+
+const moved = ({ rings, fillRule }: Operand, a: number, b: number, e: number, f: number): Operand => ({
+  rings: rings.map((ring) =>
+    ring.map((value, i) => (i & 1 ? b * ring[i - 1] + a * value + f : a * value - b * ring[i + 1] + e)),
+  ),
+  fillRule,
+});
+
+const union = (shapes: Operand[]): Operand => operandOf(combineAll("union", shapes).polygons);
+
+/** Each composition with the outline that it stands for, where it has one of straight edges. */
+function compositions(next: () => number): { name: string; field: DistanceField; outline?: Operand }[] {
+  const [a, b] = [shapeNear(next), shapeNear(next)];
+  const [p, q] = [shapeField(a), shapeField(b)];
+  const made = (operation: "union" | "intersection" | "difference" | "xor") =>
+    operandOf(combine(operation, a, b).polygons);
+  const [step, r] = [6 + 20 * next(), 1 + 8 * next()];
+  const copies = [0, 1, 2].flatMap((i) => [0, 1].map((j) => moved(a, 1, 0, i * step, j * (step + 3))));
+  const turns = Array.from({ length: 5 }, (_, k) => {
+    const [cos, sin] = [Math.cos((k * 2 * Math.PI) / 5), Math.sin((k * 2 * Math.PI) / 5)];
+    return moved(a, cos, sin, 20 - 20 * cos + 20 * sin, 20 - 20 * sin - 20 * cos);
+  });
+  const grid = { stepX: step, stepY: step + 3, columns: 3, rows: 2 };
+  const box = { x: 4, y: 6, width: 17, height: 11, radii: [1, 2, 3, 4] as [number, number, number, number] };
+  const closed = unionField([
+    formField(distanceToCircle, { x: 10, y: 8, radius: 6 }, { minX: 4, minY: 2, maxX: 16, maxY: 14 }),
+    formField(distanceToRoundedBox, box, { minX: 4, minY: 6, maxX: 21, maxY: 17 }),
+  ]);
+  return [
+    { name: "union", field: unionField([p, q]), outline: made("union") },
+    { name: "intersection", field: intersectionField([p, q]), outline: made("intersection") },
+    { name: "difference", field: differenceField(p, q), outline: made("difference") },
+    { name: "xor", field: xorField(p, q), outline: made("xor") },
+    { name: "repeated", field: repeatedField(p, grid), outline: union(copies) },
+    { name: "repeated difference", field: repeatedField(differenceField(p, q), grid) },
+    { name: "around", field: aroundField(p, 20, 20, 5), outline: union(turns) },
+    { name: "around an intersection", field: aroundField(intersectionField([p, q]), 20, 20, 7) },
+    { name: "scaled", field: placedField(p, { a: 0, b: 2, c: -2, d: 0, e: 5, f: -7 }), outline: moved(a, 0, 2, 5, -7) },
+    { name: "grown", field: offsetField(p, r) },
+    { name: "shrunk", field: offsetField(p, -r / 3) },
+    { name: "shell", field: shellField(p, r / 2) },
+    { name: "blended union", field: blendedUnion(p, q, r, "parabola") },
+    { name: "blended intersection", field: blendedIntersection(p, q, r, "parabola") },
+    { name: "blended difference", field: blendedDifference(p, q, r, "parabola") },
+    { name: "union with fillets", field: blendedUnion(p, q, r, "circle") },
+    { name: "union with fillets", field: blendedUnion(p, p, r, "circle") },
+    { name: "closed forms", field: closed },
+  ];
+}
+
+test("compositions have the sign of their outlines, and are what they say they are", () => {
+  fc.assert(
+    fc.property(fc.integer(), (seed) => {
+      const next = seededRandom(seed);
+      for (const { name, field, outline } of compositions(next)) {
+        if (!outline) continue;
+        const exact = distanceIndex(outline);
+        for (let k = 0; k < 40; k++) {
+          const [x, y] = [SIZE * (2 * next() - 0.5), SIZE * (2 * next() - 0.5)];
+          const [value, { distance }] = [field.at(x, y), exact.distance(x, y)];
+          const about = `${name} at ${x}, ${y}: ${value}, exact ${distance}`;
+          if (Math.abs(distance) > 1e-9 && value !== 0 && Math.sign(value) !== Math.sign(distance))
+            throw new Error(about);
+          const worth = field.worth[value < 0 ? "inside" : "outside"];
+          if (worth === "exact" && !(Math.abs(value - distance) < 1e-9)) throw new Error(about);
+          if (!(Math.abs(value) <= Math.abs(distance) + 1e-9)) throw new Error(about);
+        }
+      }
+    }),
+    { numRuns: 40 },
+  );
+});
+
+test("no composition grows faster than it says, and its gradient is that of its values", () => {
+  let fastest = 0;
+  fc.assert(
+    fc.property(fc.integer(), (seed) => {
+      const next = seededRandom(seed);
+      const slope = { x: 0, y: 0 };
+      for (const { name, field } of compositions(next)) {
+        for (let k = 0; k < 40; k++) {
+          const [x, y, angle] = [SIZE * (2 * next() - 0.5), SIZE * (2 * next() - 0.5), 7 * next()];
+          const far = k % 2 ? 1e-5 : 20 * next();
+          const value = field.at(x, y, slope);
+          const other = field.at(x + far * Math.cos(angle), y + far * Math.sin(angle));
+          const growth = Math.abs(other - value) / far;
+          if (growth > field.lipschitz + 1e-7) throw new Error(`${name} at ${x}, ${y}: grows by ${growth}`);
+          if (name === "union with fillets") fastest = Math.max(fastest, growth);
+          // Away from creases the growth is the gradient's; a crease lies between only where both ways differ.
+          const back = field.at(x - far * Math.cos(angle), y - far * Math.sin(angle));
+          const isSmooth = far === 1e-5 && Math.abs(other + back - 2 * value) < 1e-10;
+          if (isSmooth)
+            expect((other - back) / (2 * far)).toBeCloseTo(slope.x * Math.cos(angle) + slope.y * Math.sin(angle), 3);
+        }
+      }
+    }),
+    { numRuns: 40 },
+  );
+  // The blend that is neither was seen to be it.
+  expect(fastest).toBeGreaterThan(1.2);
+});
+
+test("blends differ from the plain ones by what is stated, and no less", () => {
+  const [a, b] = [-1, 1].map((side) =>
+    formField(distanceToCircle, { x: 5 * side, y: 0, radius: 6 }, { minX: -11, minY: -6, maxX: 11, maxY: 6 }),
+  );
+  for (const form of ["parabola", "circle"] as const) {
+    const [plain, blended] = [unionField([a, b]), blendedUnion(a, b, 3, form)];
+    let most = 0;
+    for (let y = -14; y <= 14; y += 0.05) {
+      const difference = plain.at(0, y) - blended.at(0, y);
+      expect(difference).toBeGreaterThanOrEqual(0);
+      if (blended.at(0, y) >= 0 || plain.at(0, y) >= 0) most = Math.max(most, difference);
+    }
+    expect(most).toBeLessThanOrEqual(greatestBlend(3, form) + 1e-12);
+    expect(most).toBeGreaterThan(0.9 * greatestBlend(3, form));
+  }
+});
+
+test("samples are the values at cell centres, and lie in the box that is told for a level", () => {
+  fc.assert(
+    fc.property(fc.integer(), (seed) => {
+      const next = seededRandom(seed);
+      const grid = { x: -20, y: -15, cell: 100 / 37, columns: 37, rows: 33 };
+      for (const { name, field } of compositions(next)) {
+        const values = field.sample(grid);
+        const level = 10 * next() - 3;
+        const box = field.within(level);
+        values.forEach((value, i) => {
+          const [x, y] = [grid.x + ((i % 37) + 0.5) * grid.cell, grid.y + (Math.floor(i / 37) + 0.5) * grid.cell];
+          if (!(Math.abs(value - field.at(x, y)) < 1e-9)) throw new Error(`${name} at ${x}, ${y}: ${value}`);
+          const isIn = box && x >= box.minX && x <= box.maxX && y >= box.minY && y <= box.maxY;
+          if (value <= level && !isIn)
+            throw new Error(`${name}: ${value} at ${x}, ${y} outside of the box of ${level}`);
+        });
+      }
+    }),
+    { numRuns: 6 },
+  );
+});

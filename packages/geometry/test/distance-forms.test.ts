@@ -1,0 +1,231 @@
+import fc from "fast-check";
+import {
+  type ArcForm,
+  arcForm,
+  distanceToArc,
+  distanceToBox,
+  distanceToCapsule,
+  distanceToCircle,
+  distanceToCircularSegment,
+  distanceToCorners,
+  distanceToEllipse,
+  distanceToRing,
+  distanceToRingSector,
+  distanceToRoundedBox,
+  distanceToSector,
+  distanceToSegment,
+  distanceToStar,
+  parallelogramForm,
+  parsePathData,
+  pathIndex,
+  regularForm,
+  rhombusForm,
+  type Slope,
+  starForm,
+  strokeOf,
+  triangleForm,
+} from "../src";
+
+/** A closed form, and its outline as path data. */
+interface Case {
+  name: string;
+  at(x: number, y: number, slope?: Slope): number;
+  data: string;
+  /** Of lines that enclose nothing. */
+  isOpen?: boolean;
+}
+
+const length = fc.double({ min: 0.5, max: 40, noNaN: true });
+const place = fc.oneof(fc.double({ min: -60, max: 60, noNaN: true }), fc.integer({ min: -60, max: 60 }));
+const angle = fc.oneof(fc.double({ min: -7, max: 7, noNaN: true }), fc.constantFrom(0, Math.PI / 2, -Math.PI));
+
+const on = (cx: number, cy: number, r: number, a: number): string => `${cx + r * Math.cos(a)} ${cy + r * Math.sin(a)}`;
+/** To the end of an arc, in two halves, so that its ends tell its centre. */
+const around = (cx: number, cy: number, r: number, from: number, sweep: number): string => {
+  const flag = sweep > 0 ? 1 : 0;
+  return [1, 2].map((k) => `A ${r} ${r} 0 0 ${flag} ${on(cx, cy, r, from + (k * sweep) / 2)}`).join(" ");
+};
+const polygon = (corners: ArrayLike<number>): string => `M ${Array.from(corners).join(" ")} Z`;
+/** In quarters: arcs of half a turn tell their centre to half of the digits. */
+const full = (cx: number, cy: number, rx: number, ry: number, isBack = false): string => {
+  const way = isBack
+    ? [
+        [0, -1],
+        [-1, 0],
+        [0, 1],
+        [1, 0],
+      ]
+    : [
+        [0, 1],
+        [-1, 0],
+        [0, -1],
+        [1, 0],
+      ];
+  const arcs = way.map(([u, v]) => `A ${rx} ${ry} 0 0 ${isBack ? 0 : 1} ${cx + u * rx} ${cy + v * ry}`);
+  return `M ${cx + rx} ${cy} ${arcs.join(" ")} Z`;
+};
+
+const parts = fc
+  .record({
+    x: place,
+    y: place,
+    r: length,
+    start: angle,
+    sweep: fc.double({ min: 0.1, max: 6.2, noNaN: true }),
+    inner: fc.double({ min: 0.1, max: 0.9 }),
+  })
+  .map(({ x, y, r, start, sweep, inner }): Case[] => {
+    const form: ArcForm = arcForm(x, y, r, start, sweep);
+    const back = arcForm(x, y, r, start + sweep, -sweep);
+    const begin = on(x, y, r, start);
+    const small = inner * r;
+    const ring = `M ${begin} ${around(x, y, r, start, sweep)} L ${on(x, y, small, start + sweep)} ${around(x, y, small, start + sweep, -sweep)} Z`;
+    return [
+      {
+        name: "arc",
+        at: (u, v, s) => distanceToArc(u, v, form, s),
+        data: `M ${begin} ${around(x, y, r, start, sweep)} ${around(x, y, r, start + sweep, -sweep)}`,
+        isOpen: true,
+      },
+      {
+        name: "sector",
+        at: (u, v, s) => distanceToSector(u, v, back, s),
+        data: `M ${begin} ${around(x, y, r, start, sweep)} L ${x} ${y} Z`,
+      },
+      {
+        name: "circular segment",
+        at: (u, v, s) => distanceToCircularSegment(u, v, form, s),
+        data: `M ${begin} ${around(x, y, r, start, sweep)} Z`,
+      },
+      { name: "ring sector", at: (u, v, s) => distanceToRingSector(u, v, { ...back, inner: small }, s), data: ring },
+      {
+        name: "ring",
+        at: (u, v, s) => distanceToRing(u, v, { x, y, inner: small, outer: r }, s),
+        data: `${full(x, y, r, r)} ${full(x, y, small, small, true)}`,
+      },
+      { name: "circle", at: (u, v, s) => distanceToCircle(u, v, { x, y, radius: r }, s), data: full(x, y, r, r) },
+    ];
+  });
+
+const straight = fc
+  .record({
+    x: place,
+    y: place,
+    w: length,
+    h: length,
+    a: angle,
+    tips: fc.integer({ min: 3, max: 12 }),
+    share: fc.double({ min: 0.2, max: 0.95, noNaN: true }),
+    corner: fc.tuple(place, place, place, place),
+  })
+  .map(({ x, y, w, h, a, tips, share, corner: [px, py, qx, qy] }): Case[] => {
+    const most = Math.min(w, h);
+    const radii = [0.1, 0.45, 0, 0.3].map((part) => part * most) as [number, number, number, number];
+    const [p, q, r, s] = radii;
+    const rounded = `M ${x + p} ${y} H ${x + w - q} A ${q} ${q} 0 0 1 ${x + w} ${y + q} V ${y + h - r} H ${x + s} A ${s} ${s} 0 0 1 ${x} ${y + h - s} V ${y + p} A ${p} ${p} 0 0 1 ${x + p} ${y} Z`;
+    const triangle = triangleForm(x, y, x + w, y + h, px, py);
+    const slanted = parallelogramForm(x, y, w, 0.3 * h, -0.4 * w, h);
+    const rhombus = rhombusForm(x, y, w, h);
+    const star = starForm(x, y, tips, w, share * w * Math.cos(Math.PI / tips), a);
+    const regular = regularForm(x, y, tips, w, a);
+    const tipsOf = (inner: number) =>
+      Array.from({ length: 2 * tips }, (_, k) => on(x, y, k % 2 ? inner : w, a + (k * Math.PI) / tips));
+    const bar = { x0: x, y0: y, x1: qx, y1: qy };
+    const long = Math.hypot(qx - x, qy - y);
+    const facing = long > 0 ? Math.atan2(qy - y, qx - x) : 0;
+    const quarter = Math.PI / 2;
+    const capsule = `M ${on(x, y, h, facing + quarter)} ${around(x, y, h, facing + quarter, 2 * quarter)} L ${on(qx, qy, h, facing - quarter)} ${around(qx, qy, h, facing - quarter, 2 * quarter)} Z`;
+    return [
+      {
+        name: "box",
+        at: (u, v, g) => distanceToBox(u, v, { x, y, width: w, height: h }, g),
+        data: `M ${x} ${y} h ${w} v ${h} h ${-w} Z`,
+      },
+      {
+        name: "rounded box",
+        at: (u, v, g) => distanceToRoundedBox(u, v, { x, y, width: w, height: h, radii }, g),
+        data: rounded,
+      },
+      { name: "triangle", at: (u, v, g) => distanceToCorners(u, v, triangle, g), data: polygon(triangle) },
+      { name: "parallelogram", at: (u, v, g) => distanceToCorners(u, v, slanted, g), data: polygon(slanted) },
+      { name: "rhombus", at: (u, v, g) => distanceToCorners(u, v, rhombus, g), data: polygon(rhombus) },
+      {
+        name: "star",
+        at: (u, v, g) => distanceToStar(u, v, star, g),
+        data: `M ${tipsOf(share * w * Math.cos(Math.PI / tips)).join(" ")} Z`,
+      },
+      {
+        name: "regular polygon",
+        at: (u, v, g) => distanceToStar(u, v, regular, g),
+        data: `M ${tipsOf(w * Math.cos(Math.PI / tips)).join(" ")} Z`,
+      },
+      {
+        name: "segment",
+        at: (u, v, g) => distanceToSegment(u, v, bar, g),
+        data: `M ${x} ${y} L ${qx} ${qy}`,
+        isOpen: true,
+      },
+      { name: "capsule", at: (u, v, g) => distanceToCapsule(u, v, { ...bar, radius: h }, g), data: capsule },
+    ];
+  });
+
+const ellipse = fc
+  .record({ x: place, y: place, long: length, ratio: fc.double({ min: 0, max: 4, noNaN: true }), isTall: fc.boolean() })
+  .map(({ x, y, long, ratio, isTall }): Case[] => {
+    const short = long * 10 ** -ratio;
+    const [rx, ry] = isTall ? [short, long] : [long, short];
+    return [
+      { name: "ellipse", at: (u, v, s) => distanceToEllipse(u, v, { x, y, rx, ry }, s), data: full(x, y, rx, ry) },
+    ];
+  });
+
+/** Places anywhere, and on the axes, the centre and the rims of what is asked. */
+const asked = fc.array(fc.tuple(place, place), { minLength: 4, maxLength: 4 });
+
+/** Of the size of what is asked; path data tell arcs by their ends, which costs digits. */
+const CLOSE = 2e-11;
+
+test.each([
+  ["round parts", parts],
+  ["straight shapes", straight],
+  ["ellipses up to 1 to 10,000", ellipse],
+])("closed forms are the distance to their outlines, with its gradient: %s", (_, cases) => {
+  fc.assert(
+    fc.property(cases, asked, (all, places) => {
+      for (const { name, at, data, isOpen } of all) {
+        const path = parsePathData(data);
+        const index = pathIndex(path, "nonzero");
+        const { x: ox, y: oy } = path.subpaths[0];
+        for (const [x, y] of [...places, [ox, oy], [ox, places[0][1]]]) {
+          const told = index.distance(x, y);
+          const wanted = isOpen ? Math.abs(told.distance) : told.distance;
+          const slope = { x: 0, y: 0 };
+          const found = at(x, y, slope);
+          if (Math.abs(found - wanted) > CLOSE * 200) throw new Error(`${name} at ${x}, ${y}: ${found} for ${wanted}`);
+          expect(at(x, y)).toBeCloseTo(found, 11);
+          if (!(Math.abs(Math.hypot(slope.x, slope.y) - 1) < 1e-9))
+            throw new Error(`${name} at ${x}, ${y}: ${found}, gradient ${slope.x}, ${slope.y}`);
+          // The foot lies on the boundary.
+          const foot = at(x - found * slope.x, y - found * slope.y);
+          if (!(Math.abs(foot) < 1e-9))
+            throw new Error(`${name} at ${x}, ${y}: ${found}, its foot at ${foot}; ${data}`);
+        }
+      }
+    }),
+    { numRuns: 60 },
+  );
+});
+
+test("a stroke of a closed form is as far as its rim", () => {
+  const slope = { x: 0, y: 0 };
+  const ring = (x: number, y: number) => strokeOf(distanceToCircle(x, y, { x: 0, y: 0, radius: 10 }, slope), 4, slope);
+  for (const [x, y] of [
+    [0, 5],
+    [3, 9],
+    [20, 1],
+    [0, -11],
+  ]) {
+    expect(ring(x, y)).toBeCloseTo(distanceToRing(x, y, { x: 0, y: 0, inner: 8, outer: 12 }), 12);
+    expect(ring(x - ring(x, y) * slope.x, y - ring(x, y) * slope.y)).toBeCloseTo(0, 12);
+  }
+});
