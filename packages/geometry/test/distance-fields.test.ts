@@ -14,6 +14,8 @@ import {
   formField,
   greatestBlend,
   intersectionField,
+  levelSet,
+  locationIndex,
   type Operand,
   offsetField,
   operandOf,
@@ -184,4 +186,43 @@ test("samples are the values at cell centres, and lie in the box that is told fo
     }),
     { numRuns: 6 },
   );
+});
+
+test("contours lie on their level, with its corners, and enclose what lies below", () => {
+  fc.assert(
+    fc.property(fc.integer(), fc.constantFrom(0.5, 0.1), (seed, tolerance) => {
+      const next = seededRandom(seed);
+      for (const { name, field } of compositions(next)) {
+        if (field.lipschitz > 1) continue;
+        const level = name === "shrunk" || name.includes("intersection") ? 0.5 : 3 * next();
+        const { polygons, error, cell } = levelSet(field, level, tolerance);
+        if (!(error <= tolerance)) throw new Error(`${name} at ${level}, tolerance ${tolerance}: off by ${error}`);
+        const shape = operandOf(polygons);
+        expect(combine("union", shape, { rings: [], fillRule: "nonzero" }).report.intersections).toBe(0);
+        const index = locationIndex(shape);
+        for (let k = 0; k < 60; k++) {
+          const [x, y] = [SIZE * (2 * next() - 0.5), SIZE * (2 * next() - 0.5)];
+          const value = field.at(x, y) - level;
+          // Exactly where values are distances; elsewhere they tell less than that, and thin parts may be missed.
+          if (Math.abs(value) < 2 * cell + tolerance) continue;
+          if ((index.locate(x, y).side === "inside") !== value < 0) throw new Error(`${name} at ${x}, ${y}: ${value}`);
+        }
+      }
+    }),
+    { numRuns: 5 },
+  );
+});
+
+test("a contour of an exact field is its offset, with no more vertices", () => {
+  const square = { rings: [Float64Array.of(0, 0, 20, 0, 20, 20, 0, 20)], fillRule: "nonzero" as const };
+  const inner = levelSet(shapeField(square), -4, 0.01);
+  expect(inner.polygons.map(({ outer }) => [...outer].map((value) => Math.round(value * 1e6) / 1e6))).toEqual([
+    [4, 4, 16, 4, 16, 16, 4, 16],
+  ]);
+  const grown = levelSet(shapeField(square), 5, 0.05);
+  // Four quarters of a circle: a chord that is off by 0.05 spans 2 acos(1 - 0.05 / 5), off by as much on both sides more.
+  expect(grown.polygons[0].outer.length / 2).toBeLessThanOrEqual(
+    4 * (Math.ceil(Math.PI / 4 / Math.acos(1 - 0.05 / 5)) + 2),
+  );
+  expect(grown.error).toBeLessThanOrEqual(0.05);
 });

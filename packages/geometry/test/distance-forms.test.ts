@@ -72,7 +72,7 @@ const parts = fc
     r: length,
     start: angle,
     sweep: fc.double({ min: 0.1, max: 6.2, noNaN: true }),
-    inner: fc.double({ min: 0.1, max: 0.9 }),
+    inner: fc.double({ min: 0.1, max: 0.9, noNaN: true }),
   })
   .map(({ x, y, r, start, sweep, inner }): Case[] => {
     const form: ArcForm = arcForm(x, y, r, start, sweep);

@@ -10,6 +10,7 @@ export {
   greatestBlend,
 } from "./blend";
 export type { DistanceField, Worth } from "./field";
+export { type LevelSet, levelSet } from "./level-set";
 export { offsetField, shellField } from "./levels";
 export { placedField } from "./placed";
 export { aroundField, MOST_AROUND, type Repetition, repeatedField } from "./repeated";

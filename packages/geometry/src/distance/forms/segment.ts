@@ -23,7 +23,8 @@ export function distanceToSegment(x: number, y: number, { x0, y0, x1, y1 }: Segm
     away(slope, dx, dy, length);
     // On the segment itself, as far as digits tell, either normal is as good.
     const whole = Math.sqrt(squared);
-    if (length <= 1e-15 * whole && squared > LEAST) away(slope, uy, -ux, whole);
+    const size = whole + Math.abs(x) + Math.abs(y);
+    if (length <= 1e-13 * size && squared > LEAST) away(slope, uy, -ux, whole);
   }
   return length;
 }
