@@ -38,7 +38,15 @@ export {
   readPoints,
   type Side,
 } from "./import";
-export { constants, type FunctionSignature, functions, methods, type Reading } from "./library";
+export {
+  constants,
+  distanceMethods,
+  type FunctionSignature,
+  functions,
+  methodNamed,
+  methods,
+  type Reading,
+} from "./library";
 export {
   callForm,
   exampleAttachments,
@@ -67,6 +75,8 @@ export { unsavableIn } from "./sheet/unsavable";
 export type { Mend, Span, TextEdit } from "./syntax";
 export {
   type Combination,
+  Distance,
+  distanceOf,
   type ErrorBound,
   type Field,
   type Grip,

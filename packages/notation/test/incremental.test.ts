@@ -22,6 +22,8 @@ const lines = [
   "cut = all difference rect((0, 0), to: (50%, 50%))",
   "c = if n > 4 then a else b",
   "p = probe(c, at: (20, size))",
+  "far = blend(distance(a).offset(n), cut, radius: n) union spot(1)",
+  "near = contour(far, at: 0.5, within: 0.5)",
   "x = y + 1",
   "y = cut.area",
   "emit cut as wkt",
@@ -62,6 +64,8 @@ function summary(value: Value | null): unknown {
       return value.points;
     case "field":
       return [value.grid, value.reach];
+    case "distance":
+      return [value.field.at(3, 4), value.field.worth, value.isBlended, value.centre];
     default:
       return value;
   }

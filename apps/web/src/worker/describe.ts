@@ -56,10 +56,15 @@ function describeValue(name: string, value: Value, nameOf: (shape: Shape) => str
       return describeShape(value);
     case "probe":
       return describeProbe(value, nameOf);
+    case "distance": {
+      const { worth, lipschitz } = value.field;
+      return { type: "distance", worth, lipschitz, isBlended: value.isBlended };
+    }
     case "field":
       return {
         type: "field",
         shape: nameOf(value.shape),
+        isComposed: value.distance !== null,
         columns: value.grid.columns,
         rows: value.grid.rows,
         cell: value.grid.cell,

@@ -7,6 +7,7 @@ import type {
   MultiPolygon,
   Operation,
   Path,
+  Worth,
 } from "@vertexon/geometry";
 import type {
   Diagnostic,
@@ -72,6 +73,7 @@ export type ValueView =
   | { type: "rule" | "word" | "truth" | "share" | "box" | "leg" | "template" }
   | ShapeView
   | ProbeView
+  | DistanceView
   | FieldView;
 
 export interface SubpathView {
@@ -139,9 +141,19 @@ export interface ProbeView {
   }[];
 }
 
+/** A signed distance at every place, composed or not: what its values are worth, and how fast they grow at most. */
+export interface DistanceView {
+  type: "distance";
+  worth: { inside: Worth; outside: Worth };
+  lipschitz: number;
+  isBlended: boolean;
+}
+
 interface FieldView {
   type: "field";
+  /** What it is measured from; empty for what has no name. */
   shape: string;
+  isComposed: boolean;
   columns: number;
   rows: number;
   cell: number;

@@ -1,4 +1,4 @@
-import { functions, methods } from "../library";
+import { functions, methodNamed } from "../library";
 import { parameterOf } from "../sheet/bind";
 import {
   type Expression,
@@ -90,7 +90,7 @@ function visitExpression(e: Expression, note: Note, hidden: readonly string[]): 
 /** Arguments that are words, and not what the sheet calls by that name. */
 function wordsIn(e: Expression): Expression[] {
   if (e.kind !== "call" && e.kind !== "method") return [];
-  const parameters = (e.kind === "call" ? functions : methods).get(e.name)?.parameters ?? [];
+  const parameters = (e.kind === "call" ? functions.get(e.name) : methodNamed(e.name))?.parameters ?? [];
   return e.args.map(({ value }) => value).filter((_, i) => parameterOf(parameters, e.args, i)?.words);
 }
 

@@ -1,4 +1,4 @@
-import { functions, methods } from "../library";
+import { functions, methodNamed } from "../library";
 import { parameterOf } from "../sheet/bind";
 import { type Expression, parseStatement, partsOf, type Span, type Statement, splitStatements } from "../syntax";
 
@@ -58,7 +58,7 @@ function numbersIn(statement: Statement | null): Found[] {
 function literals(e: Expression, use: string): Found[] {
   if (isLiteral(e)) return [{ expression: e, use, within: "", range: null }];
   if (e.kind === "call" || e.kind === "method") {
-    const parameters = (e.kind === "call" ? functions : methods).get(e.name)?.parameters ?? [];
+    const parameters = (e.kind === "call" ? functions.get(e.name) : methodNamed(e.name))?.parameters ?? [];
     const inTarget = e.kind === "method" ? literals(e.target, use) : [];
     const names = e.args.map(({ name }, i) => name ?? parameterOf(parameters, e.args, i)?.name ?? "");
     const inArguments = e.args.flatMap(({ value }, i) => {

@@ -4,6 +4,8 @@ import { arithmeticFunctions } from "./arithmetic";
 import { attachedFunctions } from "./attached";
 import { conic } from "./conic";
 import { cornerMethods } from "./corner-methods";
+import { distanceMethods as methodsOfDistances } from "./distance-methods";
+import { distanceFunctions } from "./distances";
 import { lineMethods } from "./line-methods";
 import { measureMethods } from "./measure-methods";
 import { measuringFunctions } from "./measuring";
@@ -11,11 +13,12 @@ import { shapeMethods } from "./methods";
 import { outlineFunctions } from "./outlines";
 import { pointMethods } from "./point-methods";
 import { shapeFunctions } from "./shapes";
-import type { FunctionSignature, MethodSignature } from "./signature";
+import type { DistanceMethodSignature, FunctionSignature, MethodSignature } from "./signature";
 import { template } from "./template";
 
 export type { Reading } from "./arc-readings";
 export { combineShapes } from "./combined-shapes";
+export { combineDistances } from "./distances";
 export type { OutlineText } from "./outline-text";
 export { PathTextError } from "./shapes";
 export * from "./signature";
@@ -29,6 +32,7 @@ export const functions: ReadonlyMap<string, FunctionSignature> = new Map(
     conic,
     ...attachedFunctions,
     ...measuringFunctions,
+    ...distanceFunctions,
     ...arithmeticFunctions,
     template,
   ].map((f) => [f.name, f]),
@@ -37,6 +41,15 @@ export const functions: ReadonlyMap<string, FunctionSignature> = new Map(
 export const methods: ReadonlyMap<string, MethodSignature> = new Map(
   [...shapeMethods, ...cornerMethods, ...measureMethods, ...lineMethods, ...pointMethods].map((m) => [m.name, m]),
 );
+
+export const distanceMethods: ReadonlyMap<string, DistanceMethodSignature> = new Map(
+  methodsOfDistances.map((m) => [m.name, m]),
+);
+
+/** The method that a name stands for, whatever it is chained to: those of one name take alike arguments. */
+export function methodNamed(name: string): MethodSignature | DistanceMethodSignature | undefined {
+  return methods.get(name) ?? distanceMethods.get(name);
+}
 
 /** Names that stand for a value of their own and cannot be defined. */
 export const constants: ReadonlyMap<string, Value> = new Map<string, Value>([

@@ -58,7 +58,7 @@ export const measuringFunctions: FunctionSignature[] = [
     name: "field",
     about: "The signed distance from every cell of the plan to a shape's boundary, sampled at cell centres.",
     parameters: [
-      { name: "shape", type: "shape", about: "the shape that distances are measured from" },
+      { name: "shape", type: "distance", about: "the shape that distances are measured from, or a distance" },
       {
         name: "cell",
         type: "number",
@@ -88,7 +88,10 @@ export const measuringFunctions: FunctionSignature[] = [
           `a field of ${columns} by ${rows} cells is too large: at most ${MOST_CELLS} cells`,
         );
       const reach = args.has("reach") ? args.positive("reach") : Number.POSITIVE_INFINITY;
-      return { type: "field", shape: args.shape("shape"), grid: { x, y, cell, columns, rows }, reach };
+      const of = args.distanceOrShape("shape");
+      const grid = { x, y, cell, columns, rows };
+      if (of.type === "shape") return { type: "field", shape: of, distance: null, grid, reach };
+      return { type: "field", shape: of.plain, distance: of, grid, reach };
     },
   },
 ];

@@ -1,7 +1,7 @@
 import { formOf, type HandoffFormat, handoffForms } from "@vertexon/geometry";
 import type { Attachment } from "../import";
 import type { ShareOf } from "../values/lengths";
-import { constants, type FunctionSignature, functions, methods } from ".";
+import { constants, distanceMethods, type FunctionSignature, functions, methods } from ".";
 
 /** A group of the reference: what its entries are, and their signatures. */
 export interface ReferenceGroup {
@@ -15,6 +15,7 @@ export interface ReferenceGroup {
 export const referenceGroups: ReferenceGroup[] = [
   { title: "Functions", prefix: "", entries: [...functions.values()] },
   { title: "Methods of shapes", prefix: ".", entries: [...methods.values()] },
+  { title: "Methods of distances", prefix: ".", entries: [...distanceMethods.values()] },
 ];
 
 /** An entry as it is called: `circle(at, radius)`, with a question mark after what may be left out. */

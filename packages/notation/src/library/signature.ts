@@ -1,4 +1,5 @@
 import type { Imported } from "../import/imported";
+import { type Distance, distanceOf } from "../values/distance";
 import type { ShareOf } from "../values/lengths";
 import type { MaybeOrigin } from "../values/origin";
 import type { Shape } from "../values/shape";
@@ -14,6 +15,7 @@ export type ParameterType =
   | "point"
   | "points"
   | "shape"
+  | "distance"
   | "text"
   | "fill rule"
   | "word"
@@ -99,6 +101,14 @@ export class Bound {
   shapes(name: string): Shape[] {
     return this.get<{ items: Shape[] }>(name).items;
   }
+  distanceOrShape(name: string): Distance | Shape {
+    return this.get(name);
+  }
+  /** A distance; that to a shape where it was one. */
+  distance(name: string): Distance {
+    const value = this.distanceOrShape(name);
+    return value.type === "shape" ? distanceOf(value) : value;
+  }
   legs(name: string): LegValue[] {
     return this.get<{ items: LegValue[] }>(name).items;
   }
@@ -148,6 +158,10 @@ export interface FunctionSignature {
   /** The parameter that takes one more point for each click on the plan. */
   clicked?: string;
   run(args: Bound, sheet: SheetContext): Value;
+}
+
+export interface DistanceMethodSignature extends Omit<FunctionSignature, "run"> {
+  run(target: Distance, args: Bound, sheet: SheetContext): Value;
 }
 
 export interface MethodSignature extends Omit<FunctionSignature, "run"> {

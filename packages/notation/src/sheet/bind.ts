@@ -221,6 +221,7 @@ const VALUE_TYPES: Record<Exclude<ParameterType, "values">, Value["type"]> = {
   points: "point",
   shape: "shape",
   shapes: "shape",
+  distance: "distance",
   text: "text",
   "fill rule": "rule",
   word: "word",
@@ -274,6 +275,8 @@ function fits(parameter: Parameter, value: Value): boolean {
     if (value.type === "list") return value.items.every((item) => fits(parameter, item));
     if (isOfNumbers(parameter) && (value.type === "point" || value.type === "number")) return true;
   }
+  // A shape stands for the distance to it.
+  if (type === "distance" && value.type === "shape") return true;
   return value.type === VALUE_TYPES[type] || (value.type === "share" && share !== undefined);
 }
 
@@ -282,6 +285,7 @@ function checked(parameter: Parameter, { argument, value: given }: Given, plan: 
   const { value: place } = argument;
   if (type === "values") return given;
   const value = given.type === "share" && share ? numberOf(given, sizeOf(share, plan())) : given;
+  if (type === "distance" && value.type === "shape") return value;
   if (value.type === VALUE_TYPES[type]) {
     if (value.type === "number" && !Number.isFinite(value.value))
       throw new ScriptError(place, `"${name}" is ${value.value}; a finite number is needed`);

@@ -1,6 +1,10 @@
 import {
+  type Bound,
+  combineDistances,
   combineShapes,
   constants,
+  distanceMethods,
+  type FunctionSignature,
   functions,
   methods,
   type Parameter,
@@ -20,7 +24,7 @@ import {
   ScriptWarning,
   type Span,
 } from "../syntax";
-import { describe, type LegValue, MOST_VERTICES, type NumberValue, shapesIn, type Value } from "../values";
+import { describe, distanceOf, type LegValue, MOST_VERTICES, type NumberValue, shapesIn, type Value } from "../values";
 import { numberOf, sizeOf, toPlanUnits } from "../values/lengths";
 import { axisOrigin, blended, type MaybeOrigin, type Origin, writtenAt } from "../values/origin";
 import { calculated, negated } from "./arithmetic";
@@ -456,16 +460,31 @@ class Evaluation {
     const { target, name, nameSpan, args } = expression;
     const shape = this.value(target);
     if (shape.type === "list") return this.listMethod(shape.items, name, nameSpan, args);
+    if (shape.type === "distance") {
+      const signature = distanceMethods.get(name);
+      if (!signature) throw misspelled(nameSpan, `a distance has no method "${name}"`, name, distanceMethods.keys());
+      return this.applied(expression, signature, (args, sheet) => signature.run(shape, args, sheet));
+    }
     if (shape.type !== "shape") throw new ScriptError(nameSpan, `${describe(shape)} has no method "${name}"`);
     const signature = methods.get(name);
     if (!signature) throw this.unknownMethod(name, nameSpan);
+    return this.applied(expression, signature, (args, sheet) => signature.run(shape, args, sheet));
+  }
+
+  /** A function or a method on its arguments, once these are bound. */
+  private applied(
+    expression: Extract<Expression, { kind: "call" | "method" }>,
+    signature: Omit<FunctionSignature, "run">,
+    run: (args: Bound, sheet: SheetContext) => Value,
+  ): Value {
+    const { nameSpan, args } = expression;
     refuseUnknownNames(expression, signature, this.text);
     const binding = bind(expression, signature, this.given(args, signature.parameters), {
       text: this.text,
       plan: () => this.sheet.plan(),
     });
     const context = this.contextOf(binding, nameSpan);
-    return this.guarded(nameSpan, () => runAt(binding, nameSpan, () => signature.run(shape, binding.bound, context)));
+    return this.guarded(nameSpan, () => runAt(binding, nameSpan, () => run(binding.bound, context)));
   }
 
   /** The sheet as a function sees it that was called with these arguments. */
@@ -519,14 +538,24 @@ class Evaluation {
       const values = flattened(value);
       return values.map((each, i) => {
         const place = values.length === parts.length ? parts[i] : single;
-        if (each.type !== "shape")
-          throw new ScriptError(place, `"${expression.operation}" combines shapes, not ${describe(each)}`);
+        if (each.type !== "shape" && each.type !== "distance")
+          throw new ScriptError(
+            place,
+            `"${expression.operation}" combines shapes and distances, not ${describe(each)}`,
+          );
         const text = this.text.slice(place.from, place.to);
-        return { label: values.length === parts.length ? text : `${text} ${i + 1}`, shape: each };
+        return { label: values.length === parts.length ? text : `${text} ${i + 1}`, each };
       });
     });
     if (operands.length === 0) throw new ScriptError(expression, "this list is empty: there is nothing to combine");
-    return this.guarded(expression, () => combineShapes(expression.operation, operands, this.sheet.tolerance()));
+    const { operation } = expression;
+    return this.guarded(expression, () => {
+      const shapes = operands.flatMap(({ label, each }) => (each.type === "shape" ? [{ label, shape: each }] : []));
+      if (shapes.length === operands.length) return combineShapes(operation, shapes, this.sheet.tolerance());
+      // With a distance among them all stand for distances.
+      const all = operands.map(({ each }) => (each.type === "shape" ? distanceOf(each) : each));
+      return combineDistances(operation, all, this.sheet.tolerance());
+    });
   }
 
   /** Puts what the kernel complains about at a place in the text. */

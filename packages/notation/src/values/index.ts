@@ -1,5 +1,6 @@
 /** What definitions come to: numbers, points, shapes and their likes, with the numbers in the script that they follow from. */
 
+export { Distance, distanceOf } from "./distance";
 export { type ErrorBound, total } from "./error-bound";
 export type { Grip, Handle, Measure } from "./handle";
 export { handlesOf } from "./handles";

@@ -1,4 +1,5 @@
 import type { Grid, Location, Pieces, SignedDistance } from "@vertexon/geometry";
+import type { Distance } from "./distance";
 import type { Handle } from "./handle";
 import type { Origin, PointOrigin } from "./origin";
 import type { Shape } from "./shape";
@@ -19,6 +20,7 @@ export type Value =
   | ListValue
   | Shape
   | Probe
+  | Distance
   | Field
   | TemplateValue;
 
@@ -117,6 +119,8 @@ export interface Probe {
 export interface Field {
   type: "field";
   shape: Shape;
+  /** What is sampled, where it is more than the distance to the shape. */
+  distance: Distance | null;
   grid: Grid;
   /** How far from the boundary the values are of interest, in plan units. */
   reach: number;

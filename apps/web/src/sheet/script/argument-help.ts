@@ -2,7 +2,7 @@ import { syntaxTree } from "@codemirror/language";
 import { type EditorState, type Extension, StateField } from "@codemirror/state";
 import { showTooltip, type Tooltip } from "@codemirror/view";
 import type { SyntaxNode } from "@lezer/common";
-import { functions, methods, type OwnFunction } from "@vertexon/notation";
+import { functions, methodNamed, type OwnFunction } from "@vertexon/notation";
 import { ownSignature, type Signature, signatureInfo } from "./signature-info";
 
 /** While the cursor is inside the brackets of a call: what is called, with the argument that is being written. */
@@ -57,7 +57,7 @@ function signatureOf(
 ): Signature | null {
   const name = call.getChild(call.name === "Call" ? "Name" : "PropertyName");
   if (!name) return null;
-  if (call.name === "Method") return methods.get(read(name)) ?? null;
+  if (call.name === "Method") return methodNamed(read(name)) ?? null;
   const mine = own.find((each) => each.name === read(name));
   return mine ? ownSignature(mine) : (functions.get(read(name)) ?? null);
 }

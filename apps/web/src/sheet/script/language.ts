@@ -13,7 +13,7 @@ import {
   syntaxHighlighting,
 } from "@codemirror/language";
 import { tags } from "@lezer/highlight";
-import { constants, editorParser, functions, methods, type OwnFunction } from "@vertexon/notation";
+import { constants, distanceMethods, editorParser, functions, methods, type OwnFunction } from "@vertexon/notation";
 import { tokens } from "@/theme/tokens";
 import { wordsAt } from "./argument-help";
 import { ownSignature, type Signature, signatureInfo } from "./signature-info";
@@ -31,6 +31,9 @@ const style = HighlightStyle.define([
   { tag: tags.string, color: tokens.warning },
   { tag: tags.lineComment, color: tokens.quiet, fontStyle: "italic" },
 ]);
+
+/** Methods that shapes have under the same name stand for both. */
+const onlyOfDistances = [...distanceMethods.values()].filter(({ name }) => !methods.has(name));
 
 /** What the sheet defines itself. */
 export interface KnownNames {
@@ -53,7 +56,7 @@ function complete(context: CompletionContext, { names, functions: own }: KnownNa
   const from = word?.from ?? context.pos;
   const before = context.state.sliceDoc(Math.max(0, from - 1), from);
   if (!word && !context.explicit && before !== ".") return null;
-  if (before === ".") return { from, options: [...methods.values()].map(signatureCompletion) };
+  if (before === ".") return { from, options: [...methods.values(), ...onlyOfDistances].map(signatureCompletion) };
   return {
     from,
     options: [

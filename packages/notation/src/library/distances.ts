@@ -1,0 +1,137 @@
+import {
+  type BlendForm,
+  blendedDifference,
+  blendedIntersection,
+  blendedUnion,
+  type DistanceField,
+  differenceField,
+  intersectionField,
+  type Operation,
+  unionField,
+  xorField,
+} from "@vertexon/geometry";
+import { Distance, distanceOf } from "../values/distance";
+import { greatest } from "../values/error-bound";
+import { combineShapes } from "./combined-shapes";
+import { ArgumentError, type FunctionSignature } from "./signature";
+
+/** In words that are no operators: inside of either, of both, of the first without the second. */
+const OPERATIONS = { either: "union", both: "intersection", without: "difference" } as const;
+const WAYS = Object.keys(OPERATIONS) as (keyof typeof OPERATIONS)[];
+const FORMS: readonly BlendForm[] = ["parabola", "circle"];
+
+const BLENDS = { union: blendedUnion, intersection: blendedIntersection, difference: blendedDifference };
+
+/** The functions that make distances, and outlines from them. */
+export const distanceFunctions: FunctionSignature[] = [
+  {
+    name: "distance",
+    about:
+      "The signed distance to a shape at every place, exact and negative inside. Distances are combined by union, intersection, difference and xor, and know whether the result is exact or a bound.",
+    parameters: [
+      { name: "shape", type: "shape", about: "the shape that is measured from" },
+      {
+        name: "curves",
+        type: "yes or no",
+        about: "from its true curves, in place of its vertices; slower",
+        default: "no",
+      },
+    ],
+    returns: "distance",
+    example: "distance(circle((40, 50), radius: 24)) union distance(rect((50, 30), width: 40, height: 30))",
+    run(args) {
+      const shape = args.shape("shape");
+      if (shape.vertexCount === 0)
+        throw new ArgumentError("shape", "the shape is empty: nothing is any distance from it");
+      return distanceOf(shape, args.truth("curves", false));
+    },
+  },
+  {
+    name: "blend",
+    about:
+      "Two distances combined with a smooth way between their boundaries. `parabola` stays a bound, and differs by a quarter of the radius at most; `circle` makes true fillets at right angles, and is no bound.",
+    parameters: [
+      { name: "a", type: "distance", about: "a distance, or a shape" },
+      { name: "b", type: "distance", about: "the other" },
+      { name: "radius", type: "number", share: "diagonal", about: "how far the way between reaches, greater than 0" },
+      { name: "as", type: "word", words: WAYS, about: `what is inside: ${WAYS.join(", ")}`, default: "either" },
+      { name: "form", type: "word", words: FORMS, about: `along what: ${FORMS.join(", ")}`, default: "parabola" },
+    ],
+    returns: "distance",
+    example: "blend(circle((34, 50), radius: 22), circle((66, 50), radius: 22), radius: 12)",
+    run(args, sheet) {
+      const [a, b] = [args.distance("a"), args.distance("b")];
+      const radius = args.positive("radius");
+      const operation = OPERATIONS[args.word<keyof typeof OPERATIONS>("as", "either")];
+      const form = args.word<BlendForm>("form", "parabola");
+      const field = BLENDS[operation](a.field, b.field, radius, form);
+      return combined(operation, [a, b], sheet.tolerance(), field);
+    },
+  },
+  {
+    name: "contour",
+    about: "What lies at values up to a level of a distance, as a shape with the level's own corners.",
+    parameters: [
+      { name: "of", type: "distance", about: "a distance, or a shape" },
+      { name: "at", type: "number", share: "diagonal", about: "the level, below 0 inside", default: "0" },
+      {
+        name: "within",
+        type: "number",
+        share: "diagonal",
+        about: "how far it may lie from the level, greater than 0",
+        default: "the sheet's tolerance",
+      },
+    ],
+    returns: "shape",
+    example: "contour(blend(circle((34, 50), radius: 18), circle((66, 50), radius: 18), radius: 14), at: 4)",
+    run(args, sheet) {
+      const within = args.has("within") ? args.positive("within") : sheet.tolerance();
+      return args.distance("of").contour(args.number("at", 0), within);
+    },
+  },
+];
+
+/** A set operation on distances, one after the other. */
+export function combineDistances(operation: Operation, all: readonly Distance[], tolerance: number): Distance {
+  const fields = all.map(({ field }) => field);
+  const [first, ...others] = fields;
+  const field = {
+    union: () => unionField(fields),
+    intersection: () => intersectionField(fields),
+    difference: () => (others.length === 0 ? first : differenceField(first, unionField(others))),
+    xor: () => others.reduce(xorField, first),
+  }[operation]();
+  return combined(
+    operation,
+    all,
+    tolerance,
+    field,
+    all.some(({ isBlended }) => isBlended),
+  );
+}
+
+function combined(
+  operation: Operation,
+  all: readonly Distance[],
+  tolerance: number,
+  field: DistanceField,
+  isBlended = true,
+): Distance {
+  const plain = () =>
+    combineShapes(
+      operation,
+      all.map((each, i) => ({ label: `part ${i + 1}`, shape: each.plain })),
+      tolerance,
+    );
+  const centres = all.map(({ centre }) => centre);
+  const middle = (pick: (at: { x: number; y: number }) => number): number =>
+    centres.reduce((sum, at) => sum + pick(at), 0) / centres.length;
+  return new Distance({
+    field,
+    plain,
+    isBlended,
+    tolerance,
+    bound: greatest(all.map(({ bound }) => bound)),
+    centre: { x: middle(({ x }) => x), y: middle(({ y }) => y) },
+  });
+}

@@ -1,0 +1,74 @@
+import { type DistanceField, levelSet, operandOf, pathField, polygonPath, shapeField } from "@vertexon/geometry";
+import { after, type ErrorBound } from "./error-bound";
+import { once } from "./once";
+import { Shape } from "./shape";
+
+interface DistanceParts {
+  field: DistanceField;
+  /** The outline that the same composition of outlines encloses, without blends. */
+  plain: () => Shape;
+  /** How far the outlines that it is measured from may lie from what they were told to be. */
+  bound: ErrorBound;
+  tolerance: number;
+  /** Whether boundaries run into each other, so that it encloses something else than the plain outline. */
+  isBlended: boolean;
+  centre: { x: number; y: number };
+}
+
+/** A signed distance at every place: to a shape, or composed of some. */
+export class Distance {
+  readonly type = "distance";
+  readonly field: DistanceField;
+  readonly bound: ErrorBound;
+  readonly tolerance: number;
+  readonly isBlended: boolean;
+  readonly centre: { x: number; y: number };
+  private readonly plainOnce: () => Shape;
+
+  constructor({ field, plain, bound, tolerance, isBlended, centre }: DistanceParts) {
+    this.field = field;
+    this.bound = bound;
+    this.tolerance = tolerance;
+    this.isBlended = isBlended;
+    this.centre = centre;
+    this.plainOnce = once(plain);
+  }
+
+  get plain(): Shape {
+    return this.plainOnce();
+  }
+
+  /** Another field that was made from this one. */
+  derived(parts: Partial<DistanceParts> & Pick<DistanceParts, "field" | "plain">): Distance {
+    const { bound, tolerance, isBlended, centre } = this;
+    return new Distance({ bound, tolerance, isBlended, centre, ...parts });
+  }
+
+  /** What lies at values up to a level, as a region within a tolerance of it. */
+  contour(level: number, tolerance: number): Shape {
+    const { polygons, error } = levelSet(this.field, level, tolerance);
+    return new Shape({
+      outline: { subpaths: operandOf(polygons).rings.flatMap((ring) => polygonPath(ring).subpaths) },
+      fillRule: "nonzero",
+      tolerance: this.tolerance,
+      carried: after(this.bound, { derived: error }),
+      polygons: [...polygons],
+      isMade: true,
+    });
+  }
+}
+
+/** The exact distance to a shape: to the edges of its region, or to its true curves. */
+export function distanceOf(shape: Shape, byCurves = false): Distance {
+  const operand = operandOf(shape.polygons);
+  const edges = shapeField(operand);
+  const field = byCurves ? pathField(shape.outline, shape.fillRule, edges.within(shape.error)) : edges;
+  return new Distance({
+    field,
+    plain: () => shape,
+    bound: byCurves ? shape.carried : shape.bound,
+    tolerance: shape.tolerance,
+    isBlended: false,
+    centre: shape.centre,
+  });
+}

@@ -1,0 +1,79 @@
+import { distanceIndex, operandOf } from "@vertexon/geometry";
+import { type Distance, Sheet } from "../src";
+
+const HEAD =
+  "plan 100 by 100, y down, unit px\ntolerance 0.05\nleft = circle((36, 50), radius: 22)\nbar = rect((40, 40), width: 44, height: 16)\n";
+
+function valueOf(script: string, name: string) {
+  const sheet = new Sheet();
+  const { definitions, diagnostics } = sheet.update(HEAD + script);
+  expect(diagnostics.filter(({ severity }) => severity === "error")).toEqual([]);
+  return definitions.find((definition) => definition.name === name)!.value!;
+}
+
+const distanceFrom = (script: string): Distance => valueOf(`d = ${script}\n`, "d") as Distance;
+
+const errorOf = (script: string): string => {
+  const [first] = new Sheet().update(HEAD + script).diagnostics.filter(({ severity }) => severity === "error");
+  return first?.message ?? "";
+};
+
+test.each([
+  ["distance(left)", "exact", "exact"],
+  ["distance(left) union distance(bar)", "exact", "bound"],
+  ["distance(left) union bar", "exact", "bound"],
+  ["distance(left) intersection distance(bar)", "bound", "exact"],
+  ["distance(left) difference distance(bar)", "bound", "exact"],
+  ["distance(left) xor bar", "bound", "bound"],
+  ["distance(left).offset(4)", "exact", "bound"],
+  ["distance(bar).offset(-3)", "bound", "exact"],
+  ["distance(bar).shell(4)", "exact", "bound"],
+  ["distance(bar).rounded(5)", "exact", "bound"],
+  ["distance(bar).scale(0.5).rotate(30deg).move(10, 5).mirror(20deg)", "exact", "exact"],
+  ["distance(circle((12, 12), radius: 8)).repeat(20, 20, columns: 4, rows: 3)", "exact", "exact"],
+  ["distance(bar).repeat(20, 10, columns: 2, rows: 3)", "exact", "bound"],
+  ["distance(circle((50, 20), radius: 6)).around((50, 50), 7)", "exact", "exact"],
+  ["blend(left, bar, radius: 10)", "bound", "bound"],
+  ["blend(left, bar, radius: 10, as: without, form: circle)", "neither", "neither"],
+])("%s is %s outside and %s inside, and has the sign of its outline", (script, outside, inside) => {
+  const { field, plain, isBlended } = distanceFrom(script);
+  expect(field.worth).toEqual({ outside, inside });
+  if (isBlended) return;
+  const exact = distanceIndex(operandOf(plain.polygons));
+  for (let k = 0; k < 300; k++) {
+    const [x, y] = [((k * 37) % 101) * 1.3 - 15, ((k * 53) % 97) * 1.3 - 15];
+    const [value, { distance }] = [field.at(x, y), exact.distance(x, y)];
+    // Outlines of what was grown are flattened; fields of it are not.
+    const slack = plain.error + 1e-9;
+    expect(Math.abs(value)).toBeLessThanOrEqual(Math.abs(distance) + slack);
+    if (Math.abs(distance) > slack) expect(Math.sign(value)).toBe(Math.sign(distance));
+    if ((distance < 0 ? inside : outside) === "exact") expect(Math.abs(value - distance)).toBeLessThanOrEqual(slack);
+  }
+});
+
+test("a contour is a shape again: with the sheet's tolerance, at any level, of composed distances", () => {
+  const soft = valueOf("soft = contour(blend(left, bar, radius: 12))\n", "soft");
+  const grown = valueOf("grown = contour(bar, at: 5, within: 0.2)\n", "grown");
+  if (soft.type !== "shape" || grown.type !== "shape") throw new Error("no shapes");
+  const plain = distanceFrom("distance(left) union distance(bar)").plain;
+  expect(soft.area).toBeGreaterThan(plain.area);
+  // A rectangle grown with round corners.
+  expect(Math.abs(grown.area - (44 * 16 + 2 * 5 * (44 + 16) + Math.PI * 25))).toBeLessThan(0.2 * 150);
+  expect(grown.isMade).toBe(true);
+  expect(grown.error).toBeLessThanOrEqual(0.2);
+});
+
+test("a sampled field takes a distance as well", () => {
+  const field = valueOf("f = field(blend(left, bar, radius: 12), cell: 5)\n", "f");
+  expect(field).toMatchObject({ type: "field", grid: { columns: 20, rows: 20 } });
+  expect(field.type === "field" && field.distance?.isBlended).toBe(true);
+});
+
+test("what is wrong is said at its place", () => {
+  expect(errorOf("d = distance(left).repeat(0, 10, columns: 3)\n")).toContain('"dx" must be greater than 0');
+  expect(errorOf("d = distance(left).rounded(40)\n")).toContain("no disc of this radius");
+  expect(errorOf("d = distance(left).turn(4)\n")).toContain('a distance has no method "turn"');
+  expect(errorOf("d = distance(left) union 4\n")).toContain("combines shapes and distances, not a number");
+  expect(errorOf("d = blend(left, 3, radius: 2)\n")).toContain('"b" takes a distance, not a number');
+  expect(errorOf("d = contour(left, within: 0)\n")).toContain('"within" must be greater than 0');
+});
