@@ -13,6 +13,7 @@ const SAMPLES = [
   "Mirror Ponds",
   "Paper Lanterns",
   "Ricochet Reef",
+  "Softwater Bunkers",
   "Ripple Rings",
   "Windmill Walk",
 ];

@@ -39,3 +39,84 @@ test("a marched ray's steps are safe, end on the boundary, and relaxed ones that
   );
   expect(past(1.9).takenBack).toBe(1);
 });
+
+const SOFT = `${SCRIPT}soft = blend(lane, pond.move(60, 0), radius: 20)
+fillet = blend(lane, lane.move(2, 1), radius: 30, form: circle)
+exact = distance(lane)
+grid = field(soft, cell: 4, reach: 20)
+`;
+
+const box = { x: 0, y: 0, cell: 2, columns: 100, rows: 80, upscale: 1, interval: 10, reach: 1e9, flipped: false };
+const request = { ...box, tint: [0, 0, 0] as [number, number, number] };
+
+test("a composed distance is held against the exact one: how far off, where, and how steep", () => {
+  const ask = asking(SOFT);
+  const soft = ask("fieldWorth", { name: "soft", request })!;
+  expect(soft.worth).toEqual({ inside: "bound", outside: "bound" });
+  // A blend is deepest by a quarter of its radius, where both are the same; inside, the union alone is off by more.
+  expect(Math.abs(soft.greatest.difference)).toBeGreaterThan(4.9);
+  expect(soft.mean).toBeGreaterThan(0);
+  expect(soft.steepest.length).toBeLessThanOrEqual(1 + 1e-9);
+  expect(soft.steepness.reduce((sum, count) => sum + count, 0)).toBe(soft.samples);
+  const exact = ask("fieldWorth", { name: "exact", request })!;
+  expect([exact.greatest.difference, exact.mean]).toEqual([0, 0]);
+  const fillet = ask("fieldWorth", { name: "fillet", request })!;
+  expect(fillet.worth.inside).toBe("neither");
+  expect(fillet.steepest.length).toBeGreaterThan(1.2);
+  expect(ask("fieldWorth", { name: "nothing", request })).toBeNull();
+});
+
+test("pictures of what is composed have its outline; those of differences are empty where there are none", () => {
+  const ask = asking(SOFT);
+  const opaque = (name: string, aspect: "values" | "difference" | "steepness") => {
+    const { pixels, contours } = ask("fieldPicture", { name, aspect, request })!;
+    return {
+      count: pixels.filter((value, i) => i % 4 === 3 && value > 0).length,
+      zeros: contours.filter(({ level }) => level === 0).length,
+    };
+  };
+  expect(opaque("soft", "values").zeros).toBe(1);
+  expect(opaque("lane", "values").zeros).toBe(0);
+  expect(opaque("soft", "difference").count).toBeGreaterThan(100);
+  expect(opaque("exact", "difference").count).toBe(0);
+  expect(opaque("fillet", "steepness").count).toBeGreaterThan(100);
+});
+
+test("a section through what is composed has both profiles, and its own zeros", () => {
+  const found = asking(SOFT)("section", { name: "soft", from: { x: 0, y: 80 }, to: { x: 200, y: 80 } })!;
+  expect(found.exact).toHaveLength(found.values.length);
+  expect(found.zeros).toHaveLength(1);
+  expect(found.zeros[0].x).toBeLessThanOrEqual(50);
+});
+
+test("a ray that steps through a boundary, because values are no bound, is caught", () => {
+  const ask = asking(SOFT);
+  const marched = Array.from(
+    { length: 60 },
+    (_, k) =>
+      ask("march", { name: "fillet", from: { x: 2, y: 2 + 2.6 * k }, to: { x: 99, y: 81 }, relaxed: 1, size: 200 })!,
+  );
+  const safe = Array.from(
+    { length: 60 },
+    (_, k) =>
+      ask("march", { name: "soft", from: { x: 2, y: 2 + 2.6 * k }, to: { x: 99, y: 81 }, relaxed: 1, size: 200 })!,
+  );
+  expect(safe.some(({ hasOverstepped }) => hasOverstepped)).toBe(false);
+  expect(safe.every(({ isHit }) => isHit)).toBe(true);
+  for (const { isHit, hasOverstepped } of marched) expect(isHit || hasOverstepped).toBe(true);
+});
+
+test("who reads between samples: the outline comes within what is wanted at the cell that is told", () => {
+  const ask = asking(SOFT);
+  const coarse = ask("gridReader", { name: "grid", wanted: 0.25 })!;
+  expect(coarse.greatest.distance).toBeGreaterThan(0.25);
+  expect(coarse.least).toBeLessThan(4);
+  const fine = asking(SOFT.replace("cell: 4", `cell: ${coarse.least}`))("gridReader", { name: "grid", wanted: 0.25 })!;
+  expect(fine.greatest.distance).toBeLessThanOrEqual(0.3);
+});
+
+test("a field is saved with its mapping to plan units", () => {
+  const { content, mapping } = asking(SOFT)("fieldSave", { name: "grid", format: "png 8", unit: "px" })!;
+  expect([...content.subarray(1, 4)].map((code) => String.fromCharCode(code)).join("")).toBe("PNG");
+  expect(mapping).toMatchObject({ columns: 50, rows: 40, x: 2, y: 2, cell: 4, offset: -20, unit: "px" });
+});

@@ -7,6 +7,7 @@ import { mirrorPonds } from "../src/sample/mirror-ponds";
 import { paperLanterns } from "../src/sample/paper-lanterns";
 import { ricochetReef } from "../src/sample/ricochet-reef";
 import { rippleRings } from "../src/sample/ripple-rings";
+import { softwaterBunkers } from "../src/sample/softwater-bunkers";
 import { windmillWalk } from "../src/sample/windmill-walk";
 
 const evaluated = ({ script, attachments = [] }: { script: string; attachments?: Attachment[] }) => {
@@ -24,6 +25,7 @@ test.each([
   mirrorPonds,
   rippleRings,
   ricochetReef,
+  softwaterBunkers,
 ])("$name evaluates without a complaint", (sample) => {
   const { diagnostics, definitions } = evaluated(sample);
   expect(diagnostics.map(({ line, message }) => `${line}: ${message}`)).toEqual([]);

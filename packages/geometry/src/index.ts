@@ -6,6 +6,7 @@ export * from "./fit";
 export * from "./flatten";
 export * from "./formats";
 export * from "./hatch";
+export * from "./images";
 export * from "./location";
 export * from "./mesh";
 export * from "./numeric";

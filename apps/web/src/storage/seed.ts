@@ -6,6 +6,7 @@ import { mirrorPonds } from "../sample/mirror-ponds";
 import { paperLanterns } from "../sample/paper-lanterns";
 import { ricochetReef } from "../sample/ricochet-reef";
 import { rippleRings } from "../sample/ripple-rings";
+import { softwaterBunkers } from "../sample/softwater-bunkers";
 import { windmillWalk } from "../sample/windmill-walk";
 import { type Database, sheets } from "./schema";
 import { createSheet } from "./sheets";
@@ -19,6 +20,7 @@ const SAMPLES = [
   mirrorPonds,
   rippleRings,
   ricochetReef,
+  softwaterBunkers,
   bumperBay,
 ];
 

@@ -1,10 +1,12 @@
 import {
+  type DistanceField,
   type DistanceIndex,
   distanceIndex,
   type LocationIndex,
   locationIndex,
   type MultiPolygon,
   operandOf,
+  shapeField,
 } from "@vertexon/geometry";
 import {
   type Attachment,
@@ -20,6 +22,13 @@ import {
 } from "@vertexon/notation";
 import { namedShapes } from "./named-shapes";
 
+/** A field with the exact one of the outline that it stands for, blends left out. */
+export interface NamedField {
+  field: DistanceField;
+  exact(): DistanceField;
+  isComposed: boolean;
+}
+
 /** A sheet as questions find it. It was evaluated as a whole, or what is asked for is computed when it is. */
 export class AskedSheet {
   readonly sheet = new Sheet();
@@ -31,6 +40,7 @@ export class AskedSheet {
   private isAway = false;
   /** One for each size that a box is looked at in. */
   private readonly boxes: Sheet[] = [];
+  private readonly fields = new WeakMap<MultiPolygon, DistanceField>();
   /** Search structures, for as long as their shape lives. */
   private readonly indices = new WeakMap<MultiPolygon, { distance: DistanceIndex; location: LocationIndex }>();
 
@@ -91,6 +101,23 @@ export class AskedSheet {
 
   shapes(): { name: string; shape: Shape }[] {
     return [...namedShapes(this.evaluated?.definitions ?? [])].map(([name, shape]) => ({ name, shape }));
+  }
+
+  /** The signed distance that a name stands for: a distance, a sampled field, or a shape; null for anything else, and an empty one. */
+  fieldOf(expression: string): NamedField | null {
+    const value = this.value(expression);
+    const distance = value?.type === "field" ? value.distance : value?.type === "distance" ? value : null;
+    if (distance) return { field: distance.field, exact: () => this.exactFieldOf(distance.plain), isComposed: true };
+    const shape = value?.type === "field" ? value.shape : this.shape(expression);
+    if (!shape || shape.vertexCount === 0) return null;
+    const field = this.exactFieldOf(shape);
+    return { field, exact: () => field, isComposed: false };
+  }
+
+  private exactFieldOf(shape: Shape): DistanceField {
+    const known = this.fields.get(shape.polygons) ?? shapeField(operandOf(shape.polygons));
+    this.fields.set(shape.polygons, known);
+    return known;
   }
 
   indexOf(shape: Shape): { distance: DistanceIndex; location: LocationIndex } {

@@ -2,6 +2,7 @@ import type { FigureLine, MultiPolygon, Path, Ring } from "@vertexon/geometry";
 import type { Mark } from "@vertexon/notation";
 import { createContext, useCallback, useContext, useEffect, useId, useState, useSyncExternalStore } from "react";
 import type { ProbedPoints } from "@/worker/probed-points";
+import type { FieldAspect } from "@/worker/questions/field-picture";
 import type { Spot } from "@/worker/questions/flattening";
 
 /** What a panel lights up on the plan. */
@@ -24,7 +25,13 @@ export interface Place {
 export interface Layer {
   lit?: Lit;
   /** How far apart the contours of a field are, and how far the field reaches, in plan units. */
-  contours?: { interval: number; reach: number };
+  contours?: {
+    interval: number;
+    reach: number;
+    /** The distance that is shown, where it is not that to the shape in question, and what of it. */
+    of?: string;
+    aspect?: FieldAspect;
+  };
   ghosts?: { path: Path; lit: boolean }[];
   travel?: { subpath: number; step: number; x: number; y: number; direction: number };
   rays?: { x: number; y: number; to: Float64Array };

@@ -87,7 +87,7 @@ export function isAboutShape(view: SheetView, name: string): boolean {
   if (!definition) return true; // an item of a list, or about to be written
   const { value } = definition;
   if (value?.type === "list") return value.shapes.length > 0 || value.probes.length > 0;
-  return value?.type === "shape" || value?.type === "probe" || value?.type === "field";
+  return value?.type === "shape" || value?.type === "probe" || value?.type === "field" || value?.type === "distance";
 }
 
 /** The shape that a station is about: the chosen one, or the last one that is combined where it is about those. */

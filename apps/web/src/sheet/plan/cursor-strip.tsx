@@ -8,11 +8,13 @@ interface Props {
   at: { x: number; y: number } | null;
   inspected: Inspected | null;
   decimals: number;
+  /** Whether the gradient of the distance is of interest. */
+  isField: boolean;
   onFlip(): void;
 }
 
 /** Coordinates under the pointer, and what the chosen shape says of that place. */
-export function CursorStrip({ plan, at, inspected, decimals, onFlip }: Props) {
+export function CursorStrip({ plan, at, inspected, decimals, isField, onFlip }: Props) {
   const inspection = inspected?.answer;
   const share = (value: number, size: number): string => `${fixed((100 * value) / size, 0)}%`;
   return (
@@ -42,7 +44,14 @@ export function CursorStrip({ plan, at, inspected, decimals, onFlip }: Props) {
             value={fixed(inspection.distance, planDigits(plan).length + 1)}
             testId="strip-distance"
           />
-          <Item label="edge" value={`${inspection.ring + 1}·${inspection.edge}`} />
+          {inspection.edge >= 0 && <Item label="edge" value={`${inspection.ring + 1}·${inspection.edge}`} />}
+          {isField && (
+            <Item
+              label="∇"
+              value={`${fixed(inspection.gradient.x, 2)}, ${fixed(inspection.gradient.y, 2)}`}
+              testId="strip-gradient"
+            />
+          )}
           {inspection.within.length > 0 && (
             <span className="strip-item strip-rest" title={`also inside ${inspection.within.join(", ")}`}>
               <span className="quiet">also in</span> {inspection.within.join(", ")}

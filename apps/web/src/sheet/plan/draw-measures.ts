@@ -144,9 +144,9 @@ export function drawField(
 
 export function drawContours(ctx: CanvasRenderingContext2D, camera: Camera, picture: FieldPicture): void {
   const labelled = new Map<number, { length: number; x: number; y: number }>();
-  ctx.lineWidth = 1;
   for (const { level, points, closed } of picture.contours) {
-    ctx.strokeStyle = withAlpha(level < 0 ? tokens.sheet : tokens.ink, level < 0 ? 0.55 : 0.42);
+    ctx.lineWidth = level === 0 ? 1.8 : 1;
+    ctx.strokeStyle = withAlpha(level < 0 ? tokens.sheet : tokens.ink, level === 0 ? 1 : level < 0 ? 0.55 : 0.42);
     ctx.beginPath();
     let length = 0;
     for (let i = 0; i < points.length; i += 2) {
@@ -158,7 +158,7 @@ export function drawContours(ctx: CanvasRenderingContext2D, camera: Camera, pict
     if (closed) ctx.closePath();
     ctx.stroke();
     const best = labelled.get(level);
-    if (length * camera.scale > 60 && length > (best?.length ?? 0)) {
+    if (level !== 0 && length * camera.scale > 60 && length > (best?.length ?? 0)) {
       const at = 2 * Math.floor(points.length / 4);
       labelled.set(level, { length, x: points[at], y: points[at + 1] });
     }

@@ -323,7 +323,15 @@ function drawFieldStation(ctx: CanvasRenderingContext2D, scene: Scene): void {
     drawField(ctx, camera, picture.picture, picture.image);
     drawContours(ctx, camera, picture.picture);
   }
-  if (shape) strokeOutline(ctx, camera, shape.shape, { colour: tokens.ink, width: 1.8 });
+  // What is composed has its outline among the contours.
+  const isComposed = scene.layers.some(({ contours }) => contours?.of !== undefined);
+  for (const each of shapesOf(scene.view)) {
+    const isMeasured = !isComposed && each.name === shape?.name;
+    strokeOutline(ctx, camera, each.shape, {
+      colour: withAlpha(tokens.ink, isMeasured ? 1 : 0.3),
+      width: isMeasured ? 1.8 : 1,
+    });
+  }
   for (const layer of scene.layers) drawNumbered(ctx, camera, layer);
   if (inspected && Number.isFinite(inspected.answer.distance))
     drawFootLine(ctx, camera, inspected.question.at, inspected.answer.nearest, inspected.answer.distance);

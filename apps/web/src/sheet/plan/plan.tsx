@@ -68,10 +68,11 @@ export function Plan({ view, thread, how, shape, images }: Props) {
     const [x, y] = toPlan(seen, pointer[0], pointer[1]);
     return { x, y };
   }, [seen, pointer]);
-  const inspected = useInspection(thread, view, backdrop ? null : (shape?.name ?? null), at);
   const closing = draft !== null && seen !== null && pointer !== null && closesDraft(seen, draft, ...pointer);
-  const fieldShape = isField ? (shape?.name ?? null) : null;
   const contours = layers.findLast((layer) => layer.contours)?.contours ?? null;
+  const measured = (isField ? contours?.of : null) ?? shape?.name ?? null;
+  const fieldShape = isField ? measured : null;
+  const inspected = useInspection(thread, view, backdrop ? null : measured, at);
   const picture = useFieldPicture(thread, view, fieldShape, seen, contours);
   const cloud = useCloudPicture(layers, seen);
   /** What a panel does with the next drag. */
@@ -356,6 +357,7 @@ export function Plan({ view, thread, how, shape, images }: Props) {
         plan={view.plan}
         at={at}
         inspected={inspected}
+        isField={isField}
         onFlip={edits.flip}
         decimals={seen ? Math.max(2, decimalsAt(seen)) : 2}
       />

@@ -28,7 +28,7 @@ export function useFieldPicture(
   const { answered } = useQuestion(
     { thread, view },
     "fieldPicture",
-    name !== null && request ? { name, request } : null,
+    name !== null && request ? { name, aspect: contours?.aspect ?? "values", request } : null,
     { rest: 60 },
   );
   const picture = answered?.answer ?? null;

@@ -20,6 +20,13 @@ export function marginText(value: ValueView | null, digits: PlanDigits): { text:
     }
     case "field":
       return { text: `${value.columns} × ${value.rows}`, title: "columns and rows of the field" };
+    case "distance": {
+      const { inside, outside } = value.worth;
+      return {
+        text: inside === outside ? inside : `${outside} · ${inside}`,
+        title: `outside ${outside}, inside ${inside}; grows by ${small(value.lipschitz)} at most`,
+      };
+    }
     case "angle":
       return {
         text: `${fixed((value.radians * 180) / Math.PI, 3)}°`,

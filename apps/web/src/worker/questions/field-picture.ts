@@ -1,9 +1,13 @@
-import { type Contour, contours } from "@vertexon/geometry";
-import type { AskedSheet } from "../asked-sheet";
+import { type Contour, contours, type DistanceField } from "@vertexon/geometry";
+import type { AskedSheet, NamedField } from "../asked-sheet";
 import { extremes } from "./extremes";
 import { type FieldRequest, shadeField } from "./shade-field";
+import { shadeOff } from "./shade-off";
 
 export type { FieldRequest };
+
+/** What of a field is looked at: its values, those of the exact one, by how much they differ, how far its steepness is from 1. */
+export type FieldAspect = "values" | "exact" | "difference" | "steepness";
 
 export interface FieldPicture {
   request: FieldRequest;
@@ -16,19 +20,42 @@ export interface FieldPicture {
 /** More contours than this would be a grey. */
 const MOST_LEVELS = 200;
 
-/** A shape's signed distance, shaded, with its contours; null for what is no shape, and for an empty one. */
+/** A signed distance, shaded, with its contours; null for what has none. */
 export function fieldPicture(
   sheet: AskedSheet,
-  { name, request }: { name: string; request: FieldRequest },
+  { name, aspect = "values", request }: { name: string; aspect?: FieldAspect; request: FieldRequest },
 ): FieldPicture | null {
-  const shape = sheet.shape(name);
-  if (!shape || shape.vertexCount === 0) return null;
-  const values = sheet.indexOf(shape).distance.field(request);
+  const found = sheet.fieldOf(name);
+  if (!found) return null;
+  if (aspect === "difference" || aspect === "steepness") return offPicture(found, aspect, request);
+  const values = (aspect === "exact" ? found.exact() : found.field).sample(request);
   const { least, greatest } = extremes(values);
   const { interval, reach } = request;
   const from = Math.max(Math.ceil(least / interval), Math.ceil(-reach / interval));
   const to = Math.min(Math.floor(greatest / interval), Math.floor(reach / interval));
   const levels: number[] = [];
-  for (let k = from; k <= to && levels.length < MOST_LEVELS; k++) if (k !== 0) levels.push(k * interval);
+  // The outline of a shape is drawn from its vertices; what is composed has none.
+  for (let k = from; k <= to && levels.length < MOST_LEVELS; k++)
+    if (k !== 0 || found.isComposed) levels.push(k * interval);
   return { request, ...shadeField(request, values), contours: contours(request, values, levels) };
+}
+
+/** How far values are from what they might be, as shades, with the outline of what the field encloses. */
+function offPicture({ field, exact }: NamedField, aspect: FieldAspect, request: FieldRequest): FieldPicture {
+  const values = field.sample(request);
+  const off = aspect === "difference" ? differences(values, exact().sample(request)) : steepnesses(field, request);
+  return { request, ...shadeOff(request, off), contours: contours(request, values, [0]) };
+}
+
+function differences(values: Float64Array, others: Float64Array): Float64Array {
+  return values.map((value, i) => value - others[i]);
+}
+
+/** By how much the length of the gradient differs from 1. */
+export function steepnesses(field: DistanceField, { x, y, cell, columns, rows }: FieldRequest): Float64Array {
+  const slope = { x: 0, y: 0 };
+  return Float64Array.from({ length: columns * rows }, (_, i) => {
+    field.at(x + ((i % columns) + 0.5) * cell, y + (Math.floor(i / columns) + 0.5) * cell, slope);
+    return Math.hypot(slope.x, slope.y) - 1;
+  });
 }

@@ -11,7 +11,8 @@ export interface FieldSummary {
 /** Least and greatest value of a field definition on its own grid; null for any other definition. */
 export function fieldSummary(sheet: AskedSheet, { name }: { name: string }): FieldSummary | null {
   const value = sheet.value(name);
-  if (value?.type !== "field" || value.shape.vertexCount === 0) return null;
-  const { grid, shape } = value;
-  return { columns: grid.columns, rows: grid.rows, ...extremes(sheet.indexOf(shape).distance.field(grid)) };
+  const found = value?.type === "field" ? sheet.fieldOf(name) : null;
+  if (value?.type !== "field" || !found) return null;
+  const { columns, rows } = value.grid;
+  return { columns, rows, ...extremes(found.field.sample(value.grid)) };
 }

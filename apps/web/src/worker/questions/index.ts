@@ -5,8 +5,11 @@ import { checkMine } from "./check-mine";
 import { combination } from "./combination";
 import { compose } from "./compose";
 import { fieldPicture } from "./field-picture";
+import { fieldSave } from "./field-save";
 import { fieldSummary } from "./field-summary";
+import { fieldWorth } from "./field-worth";
 import { flattening } from "./flattening";
+import { gridReader } from "./grid-reader";
 import { handoff } from "./handoff";
 import { importPlan } from "./import-plan";
 import { inspection } from "./inspection";
@@ -41,7 +44,10 @@ export const questions = {
   carry,
   compose,
   fieldPicture,
+  fieldSave,
   fieldSummary,
+  fieldWorth,
+  gridReader,
   handoff,
   importPlan,
   inspection,

@@ -6,21 +6,32 @@ export interface Inspection {
   side: "inside" | "outside" | "boundary";
   distance: number;
   nearest: { x: number; y: number };
+  /** −1 where the place is seen from a composed distance, which has no edges. */
   ring: number;
   edge: number;
+  /** How the distance grows. */
+  gradient: { x: number; y: number };
   /** The winding number of the outline as it was written, where the two fill rules do not agree; null where they do. */
   disputed: number | null;
   /** Other shapes that hold the place. */
   within: string[];
 }
 
-/** Null for what is no shape, and for an empty one. */
+/** Null for what has no distance. */
 export function inspection(
   sheet: AskedSheet,
   { name, at: { x, y } }: { name: string; at: { x: number; y: number } },
 ): Inspection | null {
+  const found = sheet.fieldOf(name);
+  if (!found) return null;
+  const gradient = { x: 0, y: 0 };
+  const value = found.field.at(x, y, gradient);
   const shape = sheet.shape(name);
-  if (!shape || shape.vertexCount === 0) return null;
+  if (!shape) {
+    const side = value < 0 ? "inside" : value > 0 ? "outside" : "boundary";
+    const nearest = { x: x - value * gradient.x, y: y - value * gradient.y };
+    return { side, distance: value, nearest, ring: -1, edge: -1, gradient, disputed: null, within: [] };
+  }
   const { distance, location } = sheet.indexOf(shape);
   const within = sheet
     .shapes()
@@ -28,5 +39,5 @@ export function inspection(
     .map((other) => other.name);
   const { winding, nonzero, evenodd, isOnEdge } = whyAt(shape, x, y);
   const disputed = !isOnEdge && nonzero !== evenodd ? winding : null;
-  return { ...distance.distance(x, y), side: location.locate(x, y).side, disputed, within };
+  return { ...distance.distance(x, y), gradient, side: location.locate(x, y).side, disputed, within };
 }

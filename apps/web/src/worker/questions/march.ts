@@ -18,6 +18,8 @@ export interface MarchView {
   isHit: boolean;
   /** Relaxed steps that went too far, were noticed, and were taken back. */
   takenBack: number;
+  /** Whether the last step passed through the boundary, which happens where values are no bound. */
+  hasOverstepped: boolean;
 }
 
 const MOST_STEPS = 256;
@@ -32,10 +34,10 @@ const FAR = 8;
  * Source: J. C. Hart, Sphere tracing (1996); over-relaxation: B. Keinert et al., Enhanced sphere tracing (2014).
  */
 export function march(sheet: AskedSheet, { name, from, to, relaxed, size }: Asked): MarchView | null {
-  const shape = sheet.shape(name);
+  const found = sheet.fieldOf(name);
   const length = Math.hypot(to.x - from.x, to.y - from.y);
-  if (!shape || shape.vertexCount === 0 || length === 0) return null;
-  const { distance } = sheet.indexOf(shape);
+  if (!found || length === 0) return null;
+  const side = Math.sign(found.field.at(from.x, from.y)) || 1;
   const [dx, dy] = [(to.x - from.x) / length, (to.y - from.y) / length];
   const steps: MarchView["steps"] = [];
   let at = 0;
@@ -44,17 +46,21 @@ export function march(sheet: AskedSheet, { name, from, to, relaxed, size }: Aske
   let takenBack = 0;
   while (steps.length < MOST_STEPS && at <= FAR * size) {
     const [x, y] = [from.x + at * dx, from.y + at * dy];
-    const gap = distance.gap(x, y);
-    if (factor > 1 && steps.length > 0 && at - before.at > before.gap + gap) {
+    const gap = side * found.field.at(x, y);
+    if (gap < -NEAR * size && factor === 1) {
+      steps.push({ x, y, distance: -gap });
+      return { steps, isHit: false, takenBack, hasOverstepped: true };
+    }
+    if (factor > 1 && steps.length > 0 && (gap < 0 || at - before.at > before.gap + gap)) {
       takenBack++;
       factor = 1;
       at = before.at + before.gap;
       continue;
     }
     steps.push({ x, y, distance: gap });
-    if (gap <= NEAR * size) return { steps, isHit: true, takenBack };
+    if (gap <= NEAR * size) return { steps, isHit: true, takenBack, hasOverstepped: false };
     before = { at, gap };
     at += factor * gap;
   }
-  return { steps, isHit: false, takenBack };
+  return { steps, isHit: false, takenBack, hasOverstepped: false };
 }

@@ -1,4 +1,4 @@
-import { hitIndex, operandOf } from "@vertexon/geometry";
+import { type DistanceField, hitIndex, operandOf } from "@vertexon/geometry";
 import type { AskedSheet } from "../asked-sheet";
 
 interface Asked {
@@ -12,6 +12,8 @@ export interface SectionView {
   length: number;
   /** Signed distances at even steps along it, the first one at its start, the last one at its end. */
   values: Float64Array;
+  /** The exact ones, where the values are of what was composed. */
+  exact: Float64Array | null;
   /** Where it crosses or touches the boundary: how far along, and where. */
   zeros: { at: number; x: number; y: number }[];
 }
@@ -19,16 +21,48 @@ export interface SectionView {
 /** Samples of a profile. */
 const SAMPLES = 401;
 
-/** The signed distance along a line; null for what is no shape, and for a line without length. */
+/** The signed distance along a line; null for what has none, and for a line without length. */
 export function section(sheet: AskedSheet, { name, from, to }: Asked): SectionView | null {
-  const shape = sheet.shape(name);
+  const found = sheet.fieldOf(name);
   const length = Math.hypot(to.x - from.x, to.y - from.y);
-  if (!shape || shape.vertexCount === 0 || length === 0) return null;
-  const { distance } = sheet.indexOf(shape);
-  const values = Float64Array.from({ length: SAMPLES }, (_, k) => {
-    const share = k / (SAMPLES - 1);
-    return distance.distance(from.x + share * (to.x - from.x), from.y + share * (to.y - from.y)).distance;
-  });
-  const hits = hitIndex(operandOf(shape.polygons)).segment(from.x, from.y, to.x, to.y);
-  return { length, values, zeros: hits.map(({ along, x, y }) => ({ at: along * length, x, y })) };
+  if (!found || length === 0) return null;
+  const along = (share: number) => ({ x: from.x + share * (to.x - from.x), y: from.y + share * (to.y - from.y) });
+  const valuesOf = (field: DistanceField): Float64Array =>
+    Float64Array.from({ length: SAMPLES }, (_, k) => {
+      const { x, y } = along(k / (SAMPLES - 1));
+      return field.at(x, y);
+    });
+  const values = valuesOf(found.field);
+  const shape = found.isComposed ? null : sheet.shape(name);
+  const shares = shape
+    ? hitIndex(operandOf(shape.polygons))
+        .segment(from.x, from.y, to.x, to.y)
+        .map((hit) => hit.along)
+    : crossings(values, (share) => {
+        const { x, y } = along(share);
+        return found.field.at(x, y);
+      });
+  return {
+    length,
+    values,
+    exact: found.isComposed ? valuesOf(found.exact()) : null,
+    zeros: shares.map((share) => ({ at: share * length, ...along(share) })),
+  };
+}
+
+/** Where values along the line change their sign, halved to the last digits. */
+function crossings(values: Float64Array, valueAt: (share: number) => number): number[] {
+  const zeros: number[] = [];
+  for (let k = 1; k < values.length; k++) {
+    if (values[k - 1] <= 0 === values[k] <= 0) continue;
+    let [low, high] = [(k - 1) / (values.length - 1), k / (values.length - 1)];
+    const isIn = values[k - 1] <= 0;
+    for (let step = 0; step < 50; step++) {
+      const middle = (low + high) / 2;
+      if (valueAt(middle) <= 0 === isIn) low = middle;
+      else high = middle;
+    }
+    zeros.push((low + high) / 2);
+  }
+  return zeros;
 }

@@ -61,7 +61,7 @@ export function shadeField(
 }
 
 /** The sample before a pixel's centre, kept within the grid, and the way to the next one from 0 to 1. */
-function cellAt(pixel: number, count: number, upscale: number): [number, number] {
+export function cellAt(pixel: number, count: number, upscale: number): [number, number] {
   if (count < 2) return [0, 0];
   const at = (pixel + 0.5) / upscale - 0.5;
   const index = Math.max(0, Math.min(count - 2, Math.floor(at)));

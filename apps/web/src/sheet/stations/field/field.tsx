@@ -1,80 +1,73 @@
 import { Button, InputNumber, Tabs } from "antd";
-import { Figure } from "@/format/figure";
-import { fixed } from "@/format/numbers";
+import { useState } from "react";
+import type { FieldAspect } from "@/worker/questions/field-picture";
 import type { SheetView } from "@/worker/sheet-view";
 import { useAnswers } from "../../model/answers";
 import { appendedLine, freshName } from "../../model/append";
-import { useChoice } from "../../model/choice";
 import { useEdits } from "../../model/edits";
 import { useKept } from "../../model/kept";
 import { useLayer } from "../../model/layers";
-import { useQuestion } from "../../model/use-question";
-import { Empty, Facts, Panel } from "../parts/panel";
+import { Empty, Panel } from "../parts/panel";
+import { Composed } from "./composed";
 import { March } from "./march";
+import { Samples } from "./samples";
 import { Section } from "./section";
+import { useField } from "./use-field";
 import "./field.css";
 
-/** The signed distance everywhere: contours on the plan, and the values on the sheet's own grid. */
+/** The signed distance everywhere: contours on the plan, what it is worth, and its values on the sheet's own grids. */
 export function FieldPanel() {
-  const { view, thread } = useAnswers();
-  const { shape, chosen } = useChoice();
+  const { view } = useAnswers();
   const { edit } = useEdits();
-  const fields = view.definitions.flatMap(({ name, value }) => (value?.type === "field" ? [{ name, value }] : []));
-  const field = fields.find(({ name }) => name === chosen) ?? fields.find(({ value }) => value.shape === shape?.name);
-  const name = field?.name;
+  const { name, isComposed, sampled } = useField();
+  const [aspect, setAspect] = useState<FieldAspect>("values");
+  const [tab, setTab] = useState<string | null>(null);
   const [ownInterval, setInterval] = useKept<number | null>("contours every", null);
-  const reach = field?.value.reach ?? Number.POSITIVE_INFINITY;
+  const [level, setLevel] = useState(0);
+  const value = view.definitions.find((each) => each.name === sampled)?.value;
+  const reach = value?.type === "field" ? value.reach : Number.POSITIVE_INFINITY;
   const interval = ownInterval ?? niceInterval(reach, view);
-  useLayer(() => ({ contours: { interval, reach } }), [interval, reach]);
-  const { answered } = useQuestion({ thread, view }, "fieldSummary", name ? { name } : null);
-  const summary = answered?.answer ?? null;
-  const add = () =>
-    edit((current, script) =>
-      appendedLine(script, `${freshName(current, "distances")} = field(${shape?.name}, cell: 1)`),
-    );
+  const shown = isComposed && (tab ?? "composed") === "composed" ? aspect : "values";
+  useLayer(
+    () => ({ contours: { interval, reach, of: isComposed && name ? name : undefined, aspect: shown } }),
+    [interval, reach, isComposed, name, shown],
+  );
+  const append = (wanted: string, text: string) =>
+    edit((current, script) => appendedLine(script, `${freshName(current, wanted)} = ${text}`));
+  const toShape = (
+    <div className="field-row">
+      <span className="quiet">contour at</span>
+      <InputNumber
+        size="small"
+        value={level}
+        onChange={(next) => next !== null && setLevel(next)}
+        aria-label="contour at"
+      />
+      <Button size="small" onClick={() => append("level", `contour(${name}, at: ${level})`)}>
+        Make it a shape
+      </Button>
+    </div>
+  );
   const samples = (
     <>
-      {shape && (
-        <p className="quiet">
-          Negative inside, 0 on the boundary. The pointer's foot-line runs to the nearest edge of {shape.name}.
-        </p>
-      )}
-      {field && (
-        <Facts
-          rows={[
-            [
-              "field",
-              <span key="n" className="mono">
-                {field.name}
-              </span>,
-            ],
-            ["samples", `${fixed(field.value.columns, 0)} × ${fixed(field.value.rows, 0)} at cell centres`],
-            ["cell", <Figure key="c" value={field.value.cell} decimals={3} unit={view.plan.unit} />],
-            [
-              "reach",
-              Number.isFinite(field.value.reach) ? (
-                <Figure key="r" value={field.value.reach} decimals={1} />
-              ) : (
-                "no limit"
-              ),
-            ],
-            ["least value", summary ? <Figure key="l" value={summary.least} /> : "…", "field-least"],
-            ["greatest value", summary ? <Figure key="g" value={summary.greatest} /> : "…", "field-greatest"],
-          ]}
-        />
-      )}
-      {shape && !field && (
+      <p className="quiet">
+        Negative inside, 0 on the boundary. The pointer's foot-line runs to the nearest place of the outline.
+      </p>
+      {sampled && <Samples name={sampled} />}
+      {!sampled && (
         <>
-          <Empty>The script defines no field of {shape.name}. The plan shows its distance anyway.</Empty>
-          <Button onClick={add}>Define a field of {shape.name}</Button>
+          <Empty>The script samples no field of {name}. The plan shows its distance anyway.</Empty>
+          <Button onClick={() => append("distances", `field(${name}, cell: 1)`)}>Define a field of {name}</Button>
         </>
       )}
+      {toShape}
     </>
   );
+  const composed = name && isComposed && <Composed name={name} aspect={aspect} onAspect={setAspect} />;
   return (
     <Panel
       title="Field"
-      about={shape && `distance to ${shape.name}`}
+      about={name && (isComposed ? name : `distance to ${name}`)}
       aside={
         <span className="inline-field">
           contours every
@@ -82,19 +75,22 @@ export function FieldPanel() {
             size="small"
             min={0.01}
             value={interval}
-            onChange={(value) => value && value > 0 && setInterval(value)}
+            onChange={(next) => next && next > 0 && setInterval(next)}
             aria-label="contours every"
           />
         </span>
       }
     >
-      {!shape && <Empty>No shape to measure from yet.</Empty>}
-      {shape && (
+      {!name && <Empty>No shape to measure from yet.</Empty>}
+      {name && (
         <Tabs
           size="small"
           tabBarGutter={14}
           destroyOnHidden
+          activeKey={tab ?? (isComposed ? "composed" : "samples")}
+          onChange={setTab}
           items={[
+            ...(composed ? [{ key: "composed", label: "Worth", children: composed }] : []),
             { key: "samples", label: "Samples", children: samples },
             { key: "section", label: "Section", children: <Section /> },
             { key: "march", label: "March", children: <March /> },
@@ -105,10 +101,10 @@ export function FieldPanel() {
   );
 }
 
-/** Contours a quarter of the reach apart, or about a twentieth of the plan in a round number. */
+/** Contours a quarter of the reach apart, or about a thirtieth of the plan in a round number. */
 function niceInterval(reach: number, { plan }: SheetView): number {
   if (Number.isFinite(reach)) return reach / 4;
   const size = Math.min(plan.width, plan.height);
-  const power = 10 ** Math.floor(Math.log10(size / 20));
-  return ([1, 2, 5, 10].find((factor) => factor * power >= size / 20) ?? 10) * power;
+  const power = 10 ** Math.floor(Math.log10(size / 30));
+  return ([1, 2, 5, 10].find((factor) => factor * power >= size / 30) ?? 10) * power;
 }

@@ -2,17 +2,16 @@ import { Slider } from "antd";
 import { useMemo, useState } from "react";
 import { plural } from "@/format/numbers";
 import { useAnswers } from "../../model/answers";
-import { useChoice } from "../../model/choice";
 import { type Place, useLayer } from "../../model/layers";
 import { useQuestion } from "../../model/use-question";
+import { useField } from "./use-field";
 
 /** A ray marched through the field: its steps as circles, counted. */
 export function March() {
   const { view, thread } = useAnswers();
-  const { shape } = useChoice();
+  const { name } = useField();
   const [relaxed, setRelaxed] = useState(1);
   const [line, setLine] = useState<{ from: Place; to: Place } | null>(null);
-  const name = shape?.name ?? null;
   const size = Math.max(view.plan.width, view.plan.height);
   const asked = useMemo(() => (name && line ? { name, relaxed, size, ...line } : null), [name, relaxed, size, line]);
   const { answered, isNewest } = useQuestion({ thread, view }, "march", asked);
@@ -45,7 +44,12 @@ export function March() {
       {!found && <p className="panel-empty">No ray yet: drag one on the plan.</p>}
       {found && (
         <p className="field-verdict" data-testid="march-steps">
-          {plural(found.steps.length, "step")}; {found.isHit ? `${name} is met` : `${name} is not met`}
+          {plural(found.steps.length, "step")};{" "}
+          {found.hasOverstepped
+            ? `the last one went through the boundary of ${name}: its values are no bound`
+            : found.isHit
+              ? `${name} is met`
+              : `${name} is not met`}
           {found.takenBack > 0 && `; ${plural(found.takenBack, "step")} went too far and was taken back`}
         </p>
       )}

@@ -6,20 +6,19 @@ import { fixed, small } from "@/format/numbers";
 import { tokens, withAlpha } from "@/theme/tokens";
 import type { SectionView } from "@/worker/questions/section";
 import { useAnswers } from "../../model/answers";
-import { useChoice } from "../../model/choice";
 import { type Place, useLayer, useLight } from "../../model/layers";
 import { useQuestion } from "../../model/use-question";
 import { Facts } from "../parts/panel";
+import { useField } from "./use-field";
 
 Chart.register(Filler, LinearScale, LineElement, PointElement, ScatterController, Tooltip);
 
 /** A line dragged across the plan, and the distance along it. */
 export function Section() {
   const { view, thread } = useAnswers();
-  const { shape } = useChoice();
+  const { name } = useField();
   const light = useLight();
   const [line, setLine] = useState<{ from: Place; to: Place } | null>(null);
-  const name = shape?.name ?? null;
   const asked = useMemo(() => (name && line ? { name, ...line } : null), [name, line]);
   const { answered } = useQuestion({ thread, view }, "section", asked);
   const found = line ? (answered?.answer ?? null) : null;
@@ -60,7 +59,11 @@ export function Section() {
           ],
         ]}
       />
-      <p className="quiet">No distance changes faster than the line runs: the slope lies between −1 and 1.</p>
+      <p className="quiet">
+        {found.exact
+          ? "Dashed: the exact distance of the outline without blends."
+          : "No distance changes faster than the line runs: the slope lies between −1 and 1."}
+      </p>
     </>
   );
 }
@@ -74,7 +77,7 @@ function steepest({ length, values }: SectionView): number {
 }
 
 function Profile({
-  section: { length, values, zeros },
+  section: { length, values, exact, zeros },
   onPoint,
 }: {
   section: SectionView;
@@ -102,6 +105,20 @@ function Profile({
               // Inside is filled, as on the plan.
               fill: { target: { value: 0 }, above: "transparent", below: withAlpha(tokens.plum, 0.18) },
             },
+            ...(exact
+              ? [
+                  {
+                    label: "exact distance of the outline",
+                    data: Array.from(exact, (y, k) => ({ x: (k * length) / (exact.length - 1), y })),
+                    showLine: true,
+                    borderColor: tokens.ink,
+                    borderWidth: 1,
+                    borderDash: [4, 3],
+                    pointRadius: 0,
+                    pointHitRadius: 0,
+                  },
+                ]
+              : []),
             {
               label: "on the boundary",
               data: zeros.map(({ at }) => ({ x: at, y: 0 })),
@@ -114,7 +131,8 @@ function Profile({
         options={{
           animation: false,
           maintainAspectRatio: false,
-          onHover: (_, [item]) => item && onPoint(item.datasetIndex === 0 ? data[item.index].x : zeros[item.index].at),
+          onHover: (_, [item]) =>
+            item && onPoint(item.datasetIndex === 0 ? data[item.index].x : (zeros[item.index]?.at ?? null)),
           scales: {
             x: { min: 0, max: length, title: { display: true, text: "along the line" }, grid: { color: tokens.rule } },
             y: {

@@ -1,0 +1,148 @@
+import { Segmented } from "antd";
+import { BarController, BarElement, CategoryScale, Chart, LinearScale } from "chart.js";
+import { useMemo } from "react";
+import { Bar } from "react-chartjs-2";
+import { Figure } from "@/format/figure";
+import { fixed, small } from "@/format/numbers";
+import { tokens } from "@/theme/tokens";
+import type { FieldAspect, FieldRequest } from "@/worker/questions/field-picture";
+import type { FieldWorth } from "@/worker/questions/field-worth";
+import type { SheetView } from "@/worker/sheet-view";
+import { useAnswers } from "../../model/answers";
+import { useLight } from "../../model/layers";
+import { useQuestion } from "../../model/use-question";
+import { Facts, Pending } from "../parts/panel";
+
+Chart.register(BarController, BarElement, CategoryScale, LinearScale);
+
+/** Samples over the plan's longer side. */
+const SAMPLES = 200;
+
+const ASPECTS: { value: FieldAspect; label: string }[] = [
+  { value: "values", label: "as composed" },
+  { value: "exact", label: "exact" },
+  { value: "difference", label: "difference" },
+  { value: "steepness", label: "steepness" },
+];
+
+interface Props {
+  name: string;
+  aspect: FieldAspect;
+  onAspect(aspect: FieldAspect): void;
+}
+
+/** A composed distance held against the exact one of its outline, and how steep it is. */
+export function Composed({ name, aspect, onAspect }: Props) {
+  const { view, thread } = useAnswers();
+  const light = useLight();
+  const asked = useMemo(() => ({ name, request: wholePlan(view) }), [name, view]);
+  const { answered, problem } = useQuestion({ thread, view }, "fieldWorth", asked);
+  const found = answered?.question.name === name ? answered.answer : null;
+  if (!found) return <Pending problem={problem}>Holding {name} against the exact distance …</Pending>;
+  const { greatest, steepest } = found;
+  const show = (place: { x: number; y: number } | null) => light(place && { place: { ...place, foot: null } });
+  return (
+    <>
+      <p className="field-verdict" data-testid="field-worth">
+        {inWords(found)}
+      </p>
+      <Segmented size="small" options={ASPECTS} value={aspect} onChange={onAspect} aria-label="what the plan shows" />
+      <Facts
+        pairs
+        rows={[
+          [
+            "most off",
+            <button
+              key="g"
+              type="button"
+              className="place-link"
+              onMouseEnter={() => show(greatest)}
+              onMouseLeave={() => show(null)}
+              onFocus={() => show(greatest)}
+              onBlur={() => show(null)}
+              title={`at ${small(greatest.x)}, ${small(greatest.y)}`}
+            >
+              {small(greatest.difference)}
+            </button>,
+            "field-most-off",
+          ],
+          ["mean", <Figure key="m" value={found.mean} />, "field-mean-off"],
+          [
+            "steepest",
+            <button
+              key="s"
+              type="button"
+              className="place-link"
+              onMouseEnter={() => show(steepest)}
+              onMouseLeave={() => show(null)}
+              onFocus={() => show(steepest)}
+              onBlur={() => show(null)}
+              title={`at ${small(steepest.x)}, ${small(steepest.y)}`}
+            >
+              {fixed(steepest.length, 4)}
+            </button>,
+            "field-steepest",
+          ],
+          ["grows by", `${fixed(found.lipschitz, 4)} at most`],
+        ]}
+      />
+      <Steepness found={found} />
+      <p className="quiet">
+        Against the exact distance of the outline without blends, at {fixed(found.samples, 0)} places of the plan.
+        {aspect === "difference" && " Stripes are where values are less than exact."}
+        {aspect === "steepness" && " Stripes are where the gradient is shorter than 1."}
+      </p>
+    </>
+  );
+}
+
+/** What the values may be used for. */
+function inWords({ worth: { inside, outside }, lipschitz }: FieldWorth): string {
+  if (inside === "exact" && outside === "exact") return "Exact on both sides: the distance to its outline.";
+  if (inside === "neither" || outside === "neither")
+    return `No distance and no bound: a ray may overstep. Divided by ${fixed(lipschitz, 4)} it is a bound.`;
+  if (inside === "bound" && outside === "bound")
+    return "A lower bound on both sides: a ray marches safely, in more steps than by the exact distance.";
+  return outside === "exact"
+    ? "Exact outside; inside no more than the distance (a lower bound)."
+    : "Exact inside; outside no more than the distance (a lower bound).";
+}
+
+/** How many samples are how steep. */
+function Steepness({ found: { steepness } }: { found: FieldWorth }) {
+  return (
+    <div className="chart field-steepness" data-testid="steepness-chart">
+      <Bar
+        aria-label="samples by the length of their gradient"
+        data={{
+          labels: steepness.map((_, k) => fixed((k + 1) / 10, 1)),
+          datasets: [{ data: steepness, backgroundColor: tokens.plum, barPercentage: 1, categoryPercentage: 0.94 }],
+        }}
+        options={{
+          animation: false,
+          maintainAspectRatio: false,
+          scales: {
+            x: { title: { display: true, text: "length of the gradient, up to" }, grid: { display: false } },
+            y: { type: "linear", grid: { color: tokens.rule }, ticks: { maxTicksLimit: 4 } },
+          },
+        }}
+      />
+    </div>
+  );
+}
+
+function wholePlan({ plan: { x, y, width, height } }: SheetView): FieldRequest {
+  const cell = Math.max(width, height) / SAMPLES;
+  return {
+    x,
+    y,
+    cell,
+    columns: Math.ceil(width / cell),
+    rows: Math.ceil(height / cell),
+    upscale: 1,
+    interval: 1,
+    reach: Number.POSITIVE_INFINITY,
+    flipped: false,
+    tint: [0, 0, 0],
+  };
+}

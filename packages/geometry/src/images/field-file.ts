@@ -1,0 +1,50 @@
+import type { Grid } from "../distance";
+import { arrayFile } from "./npy";
+import { floatMap } from "./pfm";
+import { greyPng } from "./png";
+
+export const FIELD_FORMATS = ["png 8", "png 16", "pfm", "npy"] as const;
+export type FieldFormat = (typeof FIELD_FORMATS)[number];
+
+/** From samples to plan units: sample (column, row) lies at (x + column · cell, y + row · cell), its value is scale · sample + offset. */
+export interface FieldMapping {
+  columns: number;
+  rows: number;
+  /** The place of the first sample, a cell's centre. */
+  x: number;
+  y: number;
+  cell: number;
+  scale: number;
+  offset: number;
+  /** Which row comes first in the file. */
+  firstRow: "least y";
+  unit: string;
+}
+
+/**
+ * Samples of a field as a file, with the mapping from it to plan units. Pictures hold values from −`reach` to `reach`, 0 in the middle,
+ * what is beyond at the ends; where the reach is not finite, it is the greatest magnitude. Others hold the values themselves.
+ */
+export function fieldFile(
+  values: Float64Array,
+  { x, y, cell, columns, rows }: Grid,
+  format: FieldFormat,
+  reach: number,
+  unit: string,
+): { content: Uint8Array; mapping: FieldMapping } {
+  const place = { columns, rows, x: x + cell / 2, y: y + cell / 2, cell };
+  const plain: FieldMapping = { ...place, scale: 1, offset: 0, firstRow: "least y", unit };
+  if (format === "pfm") return { content: floatMap(values, columns, rows), mapping: plain };
+  if (format === "npy") return { content: arrayFile(values, columns, rows), mapping: plain };
+  const most = format === "png 16" ? 65535 : 255;
+  let range = reach;
+  if (!Number.isFinite(range)) {
+    range = 0;
+    for (const value of values) range = Math.max(range, Math.abs(value));
+  }
+  const scale = (2 * range) / most;
+  const samples = new (format === "png 16" ? Uint16Array : Uint8Array)(columns * rows);
+  for (let i = 0; i < samples.length; i++)
+    samples[i] = scale > 0 ? Math.min(most, Math.max(0, Math.round((values[i] + range) / scale))) : 0;
+  return { content: greyPng(samples, columns, rows), mapping: { ...plain, scale, offset: -range } };
+}
