@@ -120,3 +120,66 @@ test("a field is saved with its mapping to plan units", () => {
   expect([...content.subarray(1, 4)].map((code) => String.fromCharCode(code)).join("")).toBe("PNG");
   expect(mapping).toMatchObject({ columns: 50, rows: 40, x: 2, y: 2, cell: 4, offset: -20, unit: "px" });
 });
+
+/** A file of samples over the plan, 100 by 80, by what a program of somebody's may have done. */
+const csvOf = (valueAt: (x: number, y: number) => number, atCorners = false): File => {
+  const share = (k: number, count: number) => (atCorners ? k / (count - 1) : (k + 0.5) / count);
+  const rows = Array.from({ length: 80 }, (_, r) =>
+    Array.from({ length: 100 }, (_, c) => valueAt(200 * share(c, 100), 160 * share(r, 80))).join(","),
+  );
+  return new File([rows.join("\n")], "mine.csv");
+};
+
+test("somebody's field: its mapping is found, and what made it another one is told", async () => {
+  const ask = asking(SCRIPT);
+  const exact = (x: number, y: number) => Math.hypot(x - 100, y - 80) - 40;
+  const check = async (file: File) => {
+    const answer = await ask("checkField", { name: "pond", file, box: { x: 0, y: 0, width: 200, height: 160 } });
+    return answer!.found!;
+  };
+  const off = (x: number, y: number) => Math.hypot(x - 90, y - 50) - 40;
+  const mine = await check(csvOf(exact));
+  expect(mine).toMatchObject({ causes: [], scale: 1, offset: 0, isFlipped: false, atCorners: false });
+  expect(Math.abs(mine.greatest.difference)).toBeLessThan(0.1);
+  expect(await check(csvOf((x, y) => -exact(x, y)))).toMatchObject({
+    causes: ["inside and outside swapped"],
+    scale: -1,
+  });
+  const scaled = await check(csvOf((x, y) => 0.5 + exact(x, y) / 64));
+  expect(scaled.scale).toBeCloseTo(64, 1);
+  expect(scaled.offset).toBeCloseTo(-32, 1);
+  expect((await check(csvOf((x, y) => Math.max(-16, Math.min(16, exact(x, y)))))).causes).toEqual(["clamped"]);
+  expect((await check(csvOf(exact, true))).causes).toEqual(["sampled at corners, half a cell off"]);
+  const stretched = (x: number, y: number) => {
+    const angle = Math.atan2(y - 80, x - 100);
+    return exact(x, y) * (Math.abs(Math.cos(angle)) + Math.abs(Math.sin(angle)));
+  };
+  expect((await check(csvOf(stretched))).causes).toEqual(["not Euclidean"]);
+  expect((await check(csvOf(off))).greatest.difference).not.toBeCloseTo(0, 0);
+  const low = asking(SCRIPT.replace("(100, 80)", "(100, 50)"));
+  const turned = await low("checkField", {
+    name: "pond",
+    file: csvOf((x, y) => Math.hypot(x - 100, 160 - y - 50) - 40),
+    box: { x: 0, y: 0, width: 200, height: 160 },
+  });
+  expect(turned!.found!.causes).toEqual(["y turned over"]);
+});
+
+test("files of every form are read, and bad ones say what was expected", async () => {
+  const ask = asking(`${SCRIPT}grid = field(pond, cell: 2, reach: 30)\n`);
+  const box = { x: 0, y: 0, width: 200, height: 160 };
+  for (const format of ["png 8", "png 16", "pfm", "npy"] as const) {
+    const { content, mapping } = ask("fieldSave", { name: "grid", format, unit: "px" })!;
+    const file = new File([content as BlobPart], "mine");
+    const { found } = (await ask("checkField", { name: "pond", file, box }))!;
+    expect(found).toMatchObject({ columns: 100, rows: 80 });
+    expect(Math.abs(found!.greatest.difference)).toBeLessThanOrEqual(
+      Math.max(1e-4, 0.6 * Math.abs(mapping.scale % 1)) + 0.05,
+    );
+  }
+  const problemOf = async (text: string) =>
+    (await ask("checkField", { name: "pond", file: new File([text], "mine.csv"), box }))!.problem;
+  expect(await problemOf("1,2,3\n1,x,3\n")).toBe('CSV, line 2, value 2: expected a number, found "x"');
+  expect(await problemOf("1,2,3\n1,2\n")).toBe("CSV, line 2: expected 3 numbers as on the first line, found 2");
+  expect(await problemOf("Pf\n4 4\n-1.0\n12")).toBe("PFM: its data end before its last row");
+});

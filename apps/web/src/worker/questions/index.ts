@@ -1,6 +1,7 @@
 import { aim } from "./aim";
 import { boxSizes } from "./box-sizes";
 import { carry, wayOut } from "./carry";
+import { checkField } from "./check-field";
 import { checkMine } from "./check-mine";
 import { combination } from "./combination";
 import { compose } from "./compose";
@@ -42,6 +43,7 @@ export const questions = {
   aim,
   boxSizes,
   carry,
+  checkField,
   compose,
   fieldPicture,
   fieldSave,

@@ -8,6 +8,7 @@ import { useEdits } from "../../model/edits";
 import { useKept } from "../../model/kept";
 import { useLayer } from "../../model/layers";
 import { Empty, Panel } from "../parts/panel";
+import { CheckField } from "./check-field";
 import { Composed } from "./composed";
 import { March } from "./march";
 import { Samples } from "./samples";
@@ -94,6 +95,7 @@ export function FieldPanel() {
             { key: "samples", label: "Samples", children: samples },
             { key: "section", label: "Section", children: <Section /> },
             { key: "march", label: "March", children: <March /> },
+            { key: "check", label: "Check mine", children: <CheckField name={name} /> },
           ]}
         />
       )}
