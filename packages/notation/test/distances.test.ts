@@ -67,6 +67,7 @@ test("a sampled field takes a distance as well", () => {
   const field = valueOf("f = field(blend(left, bar, radius: 12), cell: 5)\n", "f");
   expect(field).toMatchObject({ type: "field", grid: { columns: 20, rows: 20 } });
   expect(field.type === "field" && field.distance?.isBlended).toBe(true);
+  expect(valueOf("f = field(bar, cell: 5)\nrim = contour(f, at: 2)\n", "rim").type).toBe("shape");
 });
 
 test("what is wrong is said at its place", () => {

@@ -4,7 +4,7 @@ import type { ShareOf } from "../values/lengths";
 import type { MaybeOrigin } from "../values/origin";
 import type { Shape } from "../values/shape";
 import type { LegValue } from "../values/trail";
-import type { PointValue, RuleValue, TextValue, Value } from "../values/values";
+import type { Field, PointValue, RuleValue, TextValue, Value } from "../values/values";
 import type { Readings } from "./arc-readings";
 import type { OutlineText } from "./outline-text";
 
@@ -101,8 +101,10 @@ export class Bound {
   shapes(name: string): Shape[] {
     return this.get<{ items: Shape[] }>(name).items;
   }
+  /** A distance, or the shape that stands for the distance to it; of samples, what they are samples of. */
   distanceOrShape(name: string): Distance | Shape {
-    return this.get(name);
+    const value = this.get<Distance | Shape | Field>(name);
+    return value.type === "field" ? (value.distance ?? value.shape) : value;
   }
   /** A distance; that to a shape where it was one. */
   distance(name: string): Distance {

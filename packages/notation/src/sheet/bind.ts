@@ -275,9 +275,13 @@ function fits(parameter: Parameter, value: Value): boolean {
     if (value.type === "list") return value.items.every((item) => fits(parameter, item));
     if (isOfNumbers(parameter) && (value.type === "point" || value.type === "number")) return true;
   }
-  // A shape stands for the distance to it.
-  if (type === "distance" && value.type === "shape") return true;
+  if (type === "distance" && standsForDistance(value)) return true;
   return value.type === VALUE_TYPES[type] || (value.type === "share" && share !== undefined);
+}
+
+/** A shape stands for the distance to it, and samples for what they are samples of. */
+function standsForDistance({ type }: Value): boolean {
+  return type === "distance" || type === "shape" || type === "field";
 }
 
 function checked(parameter: Parameter, { argument, value: given }: Given, plan: Around["plan"]): Value {
@@ -285,7 +289,7 @@ function checked(parameter: Parameter, { argument, value: given }: Given, plan: 
   const { value: place } = argument;
   if (type === "values") return given;
   const value = given.type === "share" && share ? numberOf(given, sizeOf(share, plan())) : given;
-  if (type === "distance" && value.type === "shape") return value;
+  if (type === "distance" && standsForDistance(value)) return value;
   if (value.type === VALUE_TYPES[type]) {
     if (value.type === "number" && !Number.isFinite(value.value))
       throw new ScriptError(place, `"${name}" is ${value.value}; a finite number is needed`);

@@ -1,0 +1,86 @@
+import { readFile } from "node:fs/promises";
+import { expect, type Page, test } from "@playwright/test";
+import { onPage, openSheet, scriptText, station } from "./support";
+
+const SOFT =
+  "plan 200 by 160, y down, unit px\ntolerance 0.1\nlane = rect((40, 40), width: 90, height: 70)\npond = circle((140, 90), radius: 30)\nsoft = blend(lane, pond, radius: 24)\nrelief = field(soft, cell: 4, reach: 20)\n";
+
+const tab = (page: Page, name: string) => page.getByRole("tab", { name }).click();
+const choose = (page: Page, name: string) => page.getByTestId("script").getByText(name).first().click();
+
+async function drag(page: Page, from: [number, number], to: [number, number]): Promise<void> {
+  const [start, end] = [await onPage(page, ...from), await onPage(page, ...to)];
+  await page.mouse.move(start.x, start.y);
+  await page.mouse.down();
+  await page.mouse.move(end.x, end.y, { steps: 6 });
+  await page.mouse.up();
+}
+
+test("a composed distance says what it is worth, and is held against the exact one", async ({ page }) => {
+  await openSheet(page, SOFT);
+  await station(page, "Field");
+  await choose(page, "soft");
+  await expect(page.getByTestId("field-worth")).toContainText("A lower bound on both sides");
+  await expect(page.getByTestId("field-steepest")).toHaveText("1.0000");
+  expect(Number(await page.getByTestId("field-mean-off").textContent())).toBeGreaterThan(0);
+  for (const aspect of ["exact", "difference", "steepness", "as composed"])
+    await page.getByTestId("panel").getByText(aspect, { exact: true }).click();
+  const at = await onPage(page, 100, 20);
+  await page.mouse.move(at.x - 2, at.y);
+  await page.mouse.move(at.x, at.y);
+  await expect(page.getByTestId("strip-side")).toHaveText("outside");
+  await expect(page.getByTestId("strip-gradient")).toHaveText(/^−?0\.\d\d, −1\.00$|^0\.00, −1\.00$/);
+  await tab(page, "Section");
+  await drag(page, [20, 75], [190, 80]);
+  await expect(page.getByTestId("section-zeros")).toHaveText("2");
+  await expect(page.getByTestId("panel")).toContainText("Dashed: the exact distance");
+  await tab(page, "March");
+  await drag(page, [10, 150], [60, 100]);
+  await expect(page.getByTestId("march-steps")).toContainText("soft is met");
+});
+
+test("samples: the cell that is fine enough is taken, a contour becomes a shape, a file is saved and checked", async ({
+  page,
+}) => {
+  await openSheet(page, SOFT);
+  await station(page, "Field");
+  await choose(page, "relief");
+  await tab(page, "Samples");
+  await expect(page.getByTestId("grid-reader")).toContainText("the outline is off by");
+  await page.getByRole("button", { name: "Take it" }).click();
+  await expect.poll(() => scriptText(page)).not.toContain("cell: 4");
+  const files: string[] = [];
+  const saved = new Map<string, Buffer>();
+  page.on("download", async (download) => {
+    saved.set(download.suggestedFilename(), await readFile(await download.path()));
+    files.push(download.suggestedFilename());
+  });
+  await page.getByRole("button", { name: "Save with its mapping" }).click();
+  await expect.poll(() => files.sort()).toEqual(["relief.json", "relief.png"]);
+  expect(JSON.parse(saved.get("relief.json")!.toString())).toMatchObject({ unit: "px", offset: -20 });
+  await page.getByLabel("contour at").fill("-5");
+  await page.getByRole("button", { name: "Make it a shape" }).click();
+  await expect.poll(() => scriptText(page)).toContain("level = contour(relief, at: -5)");
+  await choose(page, "level");
+  await expect(page.getByTestId("panel")).toContainText("distance to level");
+});
+
+test("somebody's samples: the cause is said, and a bad file what was expected", async ({ page }) => {
+  await openSheet(page, SOFT);
+  await station(page, "Field");
+  await choose(page, "pond");
+  await tab(page, "Check mine");
+  const rows = Array.from({ length: 40 }, (_, r) =>
+    Array.from({ length: 50 }, (_, c) => 30 - Math.hypot(4 * c + 2 - 140, 4 * r + 2 - 90)).join(),
+  );
+  const open = (text: string) =>
+    page
+      .getByLabel("file of samples")
+      .setInputFiles({ name: "mine.csv", mimeType: "text/csv", buffer: Buffer.from(text) });
+  await open(rows.join("\n"));
+  await expect(page.getByTestId("check-verdict")).toHaveText("Inside and outside swapped.");
+  await open("1,2\n3\n");
+  await expect(page.getByTestId("panel")).toContainText(
+    "CSV, line 2: expected 2 numbers as on the first line, found 1",
+  );
+});
