@@ -1,5 +1,6 @@
 // npm run bench: times the kernel and the notation on one core, each as a ratio to a reference in the same run.
 import { benchDerived } from "./lib/bench-derived.mjs";
+import { benchDistance } from "./lib/bench-distance.mjs";
 import { benchDrag } from "./lib/bench-drag.mjs";
 import { benchFile, benchFrames } from "./lib/bench-file.mjs";
 import { benchFlatten } from "./lib/bench-flatten.mjs";
@@ -22,6 +23,7 @@ console.log("A file of 120 outlines with 240,000 vertices, in sorts of as many c
 console.table(benchFile(Sheet, { random, sortOf }));
 console.log("Point location: building in sorts of as many doubles, 1,000 questions in sorts of 1,000 doubles:");
 console.table(benchLocation(kernel, { best, coast, random, sortOf }));
+console.table(benchDistance(kernel, { best, coast, sortOf }));
 combining();
 triangulating();
 measuring();

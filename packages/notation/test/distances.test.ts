@@ -4,14 +4,14 @@ import { type Distance, Sheet } from "../src";
 const HEAD =
   "plan 100 by 100, y down, unit px\ntolerance 0.05\nleft = circle((36, 50), radius: 22)\nbar = rect((40, 40), width: 44, height: 16)\n";
 
-function valueOf(script: string, name: string) {
+function resultOf(script: string, name: string) {
   const sheet = new Sheet();
   const { definitions, diagnostics } = sheet.update(HEAD + script);
   expect(diagnostics.filter(({ severity }) => severity === "error")).toEqual([]);
   return definitions.find((definition) => definition.name === name)!.value!;
 }
 
-const distanceFrom = (script: string): Distance => valueOf(`d = ${script}\n`, "d") as Distance;
+const distanceFrom = (script: string): Distance => resultOf(`d = ${script}\n`, "d") as Distance;
 
 const errorOf = (script: string): string => {
   const [first] = new Sheet().update(HEAD + script).diagnostics.filter(({ severity }) => severity === "error");
@@ -52,8 +52,8 @@ test.each([
 });
 
 test("a contour is a shape again: with the sheet's tolerance, at any level, of composed distances", () => {
-  const soft = valueOf("soft = contour(blend(left, bar, radius: 12))\n", "soft");
-  const grown = valueOf("grown = contour(bar, at: 5, within: 0.2)\n", "grown");
+  const soft = resultOf("soft = contour(blend(left, bar, radius: 12))\n", "soft");
+  const grown = resultOf("grown = contour(bar, at: 5, within: 0.2)\n", "grown");
   if (soft.type !== "shape" || grown.type !== "shape") throw new Error("no shapes");
   const plain = distanceFrom("distance(left) union distance(bar)").plain;
   expect(soft.area).toBeGreaterThan(plain.area);
@@ -64,10 +64,10 @@ test("a contour is a shape again: with the sheet's tolerance, at any level, of c
 });
 
 test("a sampled field takes a distance as well", () => {
-  const field = valueOf("f = field(blend(left, bar, radius: 12), cell: 5)\n", "f");
+  const field = resultOf("f = field(blend(left, bar, radius: 12), cell: 5)\n", "f");
   expect(field).toMatchObject({ type: "field", grid: { columns: 20, rows: 20 } });
   expect(field.type === "field" && field.distance?.isBlended).toBe(true);
-  expect(valueOf("f = field(bar, cell: 5)\nrim = contour(f, at: 2)\n", "rim").type).toBe("shape");
+  expect(resultOf("f = field(bar, cell: 5)\nrim = contour(f, at: 2)\n", "rim").type).toBe("shape");
 });
 
 test("what is wrong is said at its place", () => {

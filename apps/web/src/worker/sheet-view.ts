@@ -142,7 +142,7 @@ export interface ProbeView {
 }
 
 /** A signed distance at every place, composed or not: what its values are worth, and how fast they grow at most. */
-export interface DistanceView {
+interface DistanceView {
   type: "distance";
   worth: { inside: Worth; outside: Worth };
   lipschitz: number;

@@ -90,7 +90,7 @@ function maximum(a: DistanceField, b: DistanceField): DistanceField {
 }
 
 /** No boundary of one lies inside the other where their boxes are apart. */
-export function worthInside(a: DistanceField, b: DistanceField): Worth {
+function worthInside(a: DistanceField, b: DistanceField): Worth {
   const worth = least(a.worth.inside, b.worth.inside);
   return areApart(a.within(0), b.within(0)) ? worth : least(worth, "bound");
 }

@@ -2,7 +2,6 @@ import { pathIndex } from "../../location";
 import type { Path } from "../../path";
 import { type Bounds, bounds, type FillRule, type Operand } from "../../polygon";
 import { distanceIndex } from "../distance-index";
-import type { Grid } from "../field";
 import type { Slope } from "../forms";
 import { type DistanceField, grownBox, samplesOf } from "./field";
 
@@ -64,30 +63,11 @@ export function formField<T>(
   form: T,
   box: Bounds,
 ): DistanceField {
-  const sample = sampler(distanceTo);
-  return {
-    at: (x, y, slope) => distanceTo(x, y, form, slope),
-    sample: (grid) => sample(form, grid),
-    worth: EXACT,
-    lipschitz: 1,
-    within: withinOf(box),
-  };
+  const at: DistanceField["at"] = (x, y, slope) => distanceTo(x, y, form, slope);
+  return { at, sample: (grid) => samplesOf(at, grid), worth: EXACT, lipschitz: 1, within: withinOf(box) };
 }
 
 /** Around an exact field's shape, values up to a level lie within that distance. */
 function withinOf(box: Bounds | null): DistanceField["within"] {
   return (level) => box && grownBox(box, level);
-}
-
-type Sampler = (form: unknown, grid: Grid) => Float64Array;
-const samplers = new Map<unknown, Sampler>();
-
-/** One loop for each closed form: in a loop of its own V8 compiles what it calls into it. */
-function sampler<T>(distanceTo: (x: number, y: number, form: T) => number): (form: T, grid: Grid) => Float64Array {
-  let known = samplers.get(distanceTo);
-  if (!known) {
-    known = (form, grid) => samplesOf((x, y) => distanceTo(x, y, form as T), grid);
-    samplers.set(distanceTo, known);
-  }
-  return known;
 }

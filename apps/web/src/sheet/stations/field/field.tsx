@@ -1,12 +1,13 @@
 import { Button, InputNumber, Tabs } from "antd";
 import { useState } from "react";
 import type { FieldAspect } from "@/worker/questions/field-picture";
-import type { SheetView } from "@/worker/sheet-view";
+import type { DefinitionView, SheetView } from "@/worker/sheet-view";
 import { useAnswers } from "../../model/answers";
 import { appendedLine, freshName } from "../../model/append";
 import { useEdits } from "../../model/edits";
 import { useKept } from "../../model/kept";
 import { useLayer } from "../../model/layers";
+import { NumberSlider } from "../parts/number-slider";
 import { Empty, Panel } from "../parts/panel";
 import { CheckField } from "./check-field";
 import { Composed } from "./composed";
@@ -28,6 +29,7 @@ export function FieldPanel() {
   const value = view.definitions.find((each) => each.name === sampled)?.value;
   const reach = value?.type === "field" ? value.reach : Number.POSITIVE_INFINITY;
   const interval = ownInterval ?? niceInterval(reach, view);
+  const sliders = isComposed && name ? rangesBehind(view, name) : [];
   const shown = isComposed && (tab ?? "composed") === "composed" ? aspect : "values";
   useLayer(
     () => ({ contours: { interval, reach, of: isComposed && name ? name : undefined, aspect: shown } }),
@@ -82,6 +84,9 @@ export function FieldPanel() {
         </span>
       }
     >
+      {sliders.map((definition) => (
+        <NumberSlider key={definition.name} definition={definition} />
+      ))}
       {!name && <Empty>No shape to measure from yet.</Empty>}
       {name && (
         <Tabs
@@ -100,6 +105,16 @@ export function FieldPanel() {
         />
       )}
     </Panel>
+  );
+}
+
+/** The numbers with a range that a definition follows from, radii of blends among them. */
+function rangesBehind({ definitions }: SheetView, name: string): DefinitionView[] {
+  const known = new Map(definitions.map((definition) => [definition.name, definition]));
+  const behind = new Set([name]);
+  for (const each of behind) for (const other of known.get(each)?.dependsOn ?? []) behind.add(other);
+  return definitions.filter(
+    (each) => behind.has(each.name) && each.number?.least != null && each.number.greatest != null,
   );
 }
 

@@ -3,7 +3,8 @@ import { InputNumber, Slider } from "antd";
 import type { DefinitionView } from "@/worker/sheet-view";
 import { useAnswers } from "../../model/answers";
 import { useEdits } from "../../model/edits";
-import { useOwnValue } from "../parts/use-own-value";
+import { useOwnValue } from "./use-own-value";
+import "./parts.css";
 
 /** A number of the script with its range, as a slider and as a field. */
 export function NumberSlider({ definition }: { definition: DefinitionView }) {

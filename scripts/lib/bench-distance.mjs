@@ -1,0 +1,53 @@
+/**
+ * Distances, in millions of samples a second on one core, and how many that is for the time of sorting as many doubles: fields of
+ * 512 by 512 over coast lines, closed forms, compositions; contours by milliseconds.
+ */
+export function benchDistance(kernel, { best, coast, sortOf }) {
+  const side = 512;
+  const grid = { x: -1.2, y: -1.2, cell: 2.4 / side, columns: side, rows: side };
+  const sort = sortOf(side * side);
+  const rows = {};
+  const row = (name, run) => {
+    const ms = best(3, run);
+    rows[name] = {
+      "M samples/s": Number((side ** 2 / ms / 1000).toPrecision(3)),
+      sorts: Number((ms / sort).toPrecision(3)),
+    };
+  };
+  for (const n of [10, 1000, 10_000, 100_000, 1_000_000]) {
+    const index = kernel.distanceIndex({ rings: [coast(n, 7, 0)], fillRule: "nonzero" });
+    row(`field, ${n} edges`, () => index.field(grid));
+  }
+  const box = { minX: -1, minY: -1, maxX: 1, maxY: 1 };
+  const part = kernel.arcForm(0, 0, 0.7, 0.3, 2);
+  const forms = {
+    circle: kernel.formField(kernel.distanceToCircle, { x: 0.1, y: 0, radius: 0.5 }, box),
+    box: kernel.formField(kernel.distanceToBox, { x: -0.5, y: -0.3, width: 1, height: 0.6 }, box),
+    "rounded box": kernel.formField(
+      kernel.distanceToRoundedBox,
+      { x: -0.5, y: -0.3, width: 1, height: 0.6, radii: [0.1, 0.2, 0.05, 0.15] },
+      box,
+    ),
+    capsule: kernel.formField(kernel.distanceToCapsule, { x0: -0.5, y0: 0, x1: 0.4, y1: 0.3, radius: 0.2 }, box),
+    ring: kernel.formField(kernel.distanceToRing, { x: 0, y: 0, inner: 0.4, outer: 0.7 }, box),
+    sector: kernel.formField(kernel.distanceToSector, part, box),
+    star: kernel.formField(kernel.distanceToStar, kernel.starForm(0, 0, 5, 0.8, 0.4, 0), box),
+    ellipse: kernel.formField(kernel.distanceToEllipse, { x: 0, y: 0, rx: 0.8, ry: 0.3 }, box),
+  };
+  for (const [name, form] of Object.entries(forms)) row(name, () => form.sample(grid));
+  const { circle, capsule } = forms;
+  row("union of two", () => kernel.unionField([circle, capsule]).sample(grid));
+  row("blend of two", () => kernel.blendedUnion(circle, capsule, 0.2, "parabola").sample(grid));
+  row("shell", () => kernel.shellField(circle, 0.1).sample(grid));
+  row("9 around a centre", () =>
+    kernel.aroundField(kernel.placedField(capsule, { a: 0.2, b: 0, c: 0, d: 0.2, e: 0.6, f: 0 }), 0, 0, 9).sample(grid),
+  );
+  const index = kernel.distanceIndex({ rings: [coast(1000, 7, 0)], fillRule: "nonzero" });
+  const values = index.field(grid);
+  const levels = Array.from({ length: 20 }, (_, k) => -0.4 + 0.05 * k);
+  const ms = (run) => ({ ms: Number(best(3, run).toPrecision(3)) });
+  rows["20 contours of 512 by 512"] = ms(() => kernel.contours(grid, values, levels));
+  const blend = kernel.blendedUnion(circle, capsule, 0.2, "parabola");
+  rows["a contour within 0.001 of the level"] = ms(() => kernel.levelSet(blend, 0.05, 0.001));
+  return rows;
+}
