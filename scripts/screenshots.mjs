@@ -29,13 +29,11 @@ for (const [key, name, pointer] of [
   ["1", "define", [560, 330]],
   ["2", "flatten", [560, 330]],
   ["3", "combine", [560, 330]],
-  ["5", "field", [200, 520]],
   ["6", "hand-off", [560, 330]],
 ]) {
   await page.keyboard.press(key);
   await page.mouse.move(...pointer);
-  // Contours come from the worker, and the canvas does not tell when.
-  await page.waitForTimeout(name === "field" ? 6000 : 1200);
+  await page.waitForTimeout(1200);
   await shoot(name);
 }
 await page.getByRole("button", { name: "All sheets" }).click();
@@ -63,6 +61,15 @@ await page.mouse.move(...(await onPlan(170, 120)));
 await page.mouse.move(...(await onPlan(174, 122)));
 await page.waitForTimeout(1500);
 await shoot("probe");
+await page.getByRole("button", { name: "All sheets" }).click();
+await page.getByRole("button", { name: "Open Softwater Bunkers" }).click();
+await page.waitForSelector("[data-testid=panel]");
+await page.keyboard.press("5");
+await page.getByTestId("script").getByText("green").first().click();
+await page.mouse.move(...(await onPlan(150, 70)));
+// Contours come from the worker, and the canvas does not tell when.
+await page.waitForTimeout(6000);
+await shoot("field");
 for (const [sheet, place, tab, name] of [
   ["Bumper Bay", [260, 60], "Measures", "define-measures"],
   ["Footbridge Falls", [40, 40], "Box sizes", "define-box-sizes"],
