@@ -65,10 +65,16 @@ test("samples: the cell that is fine enough is taken, a contour becomes a shape,
   await expect(page.getByTestId("panel")).toContainText("distance to level");
 });
 
-test("somebody's samples: the cause is said, and a bad file what was expected", async ({ page }) => {
+test("a shape's own distance, and somebody's samples: the cause is said, and a bad file what was expected", async ({
+  page,
+}) => {
   await openSheet(page, SOFT);
   await station(page, "Field");
   await choose(page, "pond");
+  await tab(page, "Worth");
+  await expect(page.getByTestId("field-worth")).toContainText("Exact on both sides");
+  await page.getByText("medial axis").click();
+  await expect(page.getByTestId("medial-widest")).toContainText("widest circle inside: radius");
   await tab(page, "Check mine");
   const rows = Array.from({ length: 40 }, (_, r) =>
     Array.from({ length: 50 }, (_, c) => 30 - Math.hypot(4 * c + 2 - 140, 4 * r + 2 - 90)).join(),

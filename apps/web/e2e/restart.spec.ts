@@ -13,8 +13,8 @@ const SAMPLES = [
   "Mirror Ponds",
   "Paper Lanterns",
   "Ricochet Reef",
-  "Softwater Bunkers",
   "Ripple Rings",
+  "Softwater Bunkers",
   "Windmill Walk",
 ];
 

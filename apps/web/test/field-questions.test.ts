@@ -183,3 +183,12 @@ test("files of every form are read, and bad ones say what was expected", async (
   expect(await problemOf("1,2,3\n1,2\n")).toBe("CSV, line 2: expected 3 numbers as on the first line, found 2");
   expect(await problemOf("Pf\n4 4\n-1.0\n12")).toBe("PFM: its data end before its last row");
 });
+
+test("the medial axis of what a distance stands for, and its widest place", () => {
+  const ask = asking(SOFT);
+  const lane = ask("medialLines", { name: "lane" })!;
+  expect(lane.lines.length).toBe(5);
+  expect(lane.widest!.radius).toBeCloseTo(40, 6);
+  expect(ask("medialLines", { name: "soft" })!.lines.length).toBeGreaterThan(3);
+  expect(ask("medialLines", { name: "nothing" })).toBeNull();
+});

@@ -107,7 +107,7 @@ test("a place on the plan: side, distance and what else holds it", () => {
   });
   const { distance } = ask("inspection", { name: "lane", at: { x: 100, y: 150 } })!;
   expect(distance).toBeCloseTo(40, 9);
-  expect(ask("inspection", { name: "wall", at: { x: 0, y: 0 } })).toBeNull();
+  expect(ask("inspection", { name: "nothing", at: { x: 0, y: 0 } })).toBeNull();
 });
 
 test("a field: its extremes, and a picture that is tinted inside only", () => {

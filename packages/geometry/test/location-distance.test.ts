@@ -95,7 +95,14 @@ test("distances hold from 1e-150 to 1e150: they grow with the shape", () => {
 
 /** Every sample of a field against the single question: the same side, the same distance but for its last bits. */
 function expectField(shape: Operand, grid: Grid): void {
-  const values = distanceIndex(shape).field(grid);
+  const index = distanceIndex(shape);
+  const values = index.field(grid);
+  const band = 2.5 * grid.cell;
+  const narrow = index.field(grid, { reach: band });
+  values.forEach((value, i) => {
+    expect(narrow[i]).toBe(Math.abs(value) > band ? Math.sign(value) * band : value);
+  });
+  expect(index.field(grid, { reach: band, single: true })).toEqual(new Float32Array(narrow));
   const { x, y, cell, columns, rows } = grid;
   const reach = shape.rings.reduce((most, ring) => ring.reduce((m, v) => Math.max(m, Math.abs(v)), most), 0);
   const size = reach + Math.abs(x) + Math.abs(y) + (columns + rows) * cell;

@@ -67,7 +67,16 @@ test("a sampled field takes a distance as well", () => {
   const field = resultOf("f = field(blend(left, bar, radius: 12), cell: 5)\n", "f");
   expect(field).toMatchObject({ type: "field", grid: { columns: 20, rows: 20 } });
   expect(field.type === "field" && field.distance?.isBlended).toBe(true);
+  expect(resultOf("f = field(bar, cell: 5, padding: 10, origin: (2, 4))\n", "f")).toMatchObject({
+    grid: { x: -8, y: -6, columns: 24, rows: 24 },
+  });
   expect(resultOf("f = field(bar, cell: 5)\nrim = contour(f, at: 2)\n", "rim").type).toBe("shape");
+});
+
+test("a medial axis is open lines, one for each branch", () => {
+  const axis = resultOf("axis = bar.medial(cell: 0.5)\n", "axis");
+  expect(axis.type === "shape" && axis.flat.subpaths.every(({ closed }) => !closed)).toBe(true);
+  expect(axis.type === "shape" && axis.flat.subpaths.length).toBe(5);
 });
 
 test("what is wrong is said at its place", () => {
@@ -76,5 +85,6 @@ test("what is wrong is said at its place", () => {
   expect(errorOf("d = distance(left).turn(4)\n")).toContain('a distance has no method "turn"');
   expect(errorOf("d = distance(left) union 4\n")).toContain("combines shapes and distances, not a number");
   expect(errorOf("d = blend(left, 3, radius: 2)\n")).toContain('"b" takes a distance, not a number');
+  expect(errorOf("d = bar.medial(angle: 200deg)\n")).toContain('"angle" must be from 0deg to 180deg');
   expect(errorOf("d = contour(left, within: 0)\n")).toContain('"within" must be greater than 0');
 });

@@ -35,7 +35,7 @@ test.each([
   ["a = circle((0, 0), 1).move", '1:23 "move" needs its arguments in brackets'],
   ["a = circle((1, 2, 3), radius: 4)", '1:12 "at" takes a point; a point has two numbers, (x, y), not three'],
   ["a = 12deg + 3", "1:5 an angle cannot be added to a number"],
-  ["a = 3 union 4", '1:5 "union" combines shapes, not a number'],
+  ["a = 3 union 4", '1:5 "union" combines shapes and distances, not a number'],
   ["a = circle((0, 0), 1) union (b, circle((1, 1), 1))", '1:30 no definition of "b"'],
   ["a = circle((1, 2), 3)\na = 4", '2:1 "a" is defined already, on line 1'],
   ["pi = 3", '1:1 "pi" is a constant: choose another name'],

@@ -114,6 +114,13 @@ export class AskedSheet {
     return { field, exact: () => field, isComposed: false };
   }
 
+  /** The outline that a name's distance is exact of, blends left out. */
+  outlineOf(expression: string): Shape | null {
+    const value = this.value(expression);
+    if (value?.type === "distance") return value.plain;
+    return value?.type === "field" ? value.shape : this.shape(expression);
+  }
+
   private exactFieldOf(shape: Shape): DistanceField {
     const known = this.fields.get(shape.polygons) ?? shapeField(operandOf(shape.polygons));
     this.fields.set(shape.polygons, known);

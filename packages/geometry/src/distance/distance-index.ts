@@ -21,8 +21,16 @@ export interface DistanceIndex {
   gap(x: number, y: number): number;
   /** The same for many points at once, several times as fast where they lie close together; where two edges are as near, either. */
   distances(x: Float64Array, y: Float64Array): SignedDistances;
-  /** Signed distances at all cell centres, row by row from the smallest y. */
-  field(grid: Grid): Float64Array;
+  /**
+   * Signed distances at all cell centres, row by row from the smallest y, in doubles or rounded to floats. What is further from the boundary
+   * than `reach` (plan units) is −reach or reach: a narrow band costs less.
+   */
+  field(grid: Grid, options?: FieldOptions & { single?: false }): Float64Array;
+  field(grid: Grid, options: FieldOptions & { single: true }): Float32Array;
+}
+
+interface FieldOptions {
+  reach?: number;
 }
 
 /** Prepares a shape for many distances: a tree of boxes over the edges in ring order, searched nearest box first. */
@@ -76,7 +84,18 @@ export function distanceIndex(shape: Operand): DistanceIndex {
     if (tree.count) descend(x, y, tree.levels.length - 1, 0);
   };
 
+  function field(grid: Grid, options?: FieldOptions & { single?: false }): Float64Array;
+  function field(grid: Grid, options: FieldOptions & { single: true }): Float32Array;
+  function field(
+    grid: Grid,
+    { reach = Number.POSITIVE_INFINITY, single = false }: FieldOptions & { single?: boolean } = {},
+  ): Float32Array | Float64Array {
+    const values = signedField(shape, tree, grid, reach);
+    return single ? new Float32Array(values) : values;
+  }
+
   return {
+    field,
     distance(x, y) {
       search(x, y);
       const { side } = location().locate(x, y);
@@ -114,6 +133,5 @@ export function distanceIndex(shape: Operand): DistanceIndex {
       }
       return all;
     },
-    field: (grid) => signedField(shape, tree, grid),
   };
 }

@@ -12,13 +12,18 @@ export interface Grid {
   rows: number;
 }
 
-/** Signed distances at all cell centres, row by row from the smallest y: distances tile by tile, sides line by line. */
-export function signedField(shape: Operand, tree: BoxTree, grid: Grid): Float64Array {
+/**
+ * Signed distances at all cell centres, row by row from the smallest y: distances tile by tile, sides line by line. What is further
+ * from the boundary than `reach` is −reach or reach.
+ */
+export function signedField(shape: Operand, tree: BoxTree, grid: Grid, reach: number): Float64Array {
   const { x, y, cell, columns, rows } = grid;
   const xs = Float64Array.from({ length: columns }, (_, k) => x + (k + 0.5) * cell);
   const ys = Float64Array.from({ length: rows }, (_, k) => y + (k + 0.5) * cell);
   const values = new Float64Array(columns * rows).fill(Number.POSITIVE_INFINITY);
-  if (tree.count > 0 && columns > 0 && rows > 0) new TileDistances(tree, xs, ys, values).measure();
+  if (tree.count > 0 && columns > 0 && rows > 0) new TileDistances(tree, xs, ys, values, reach).measure();
+  if (reach < Number.POSITIVE_INFINITY)
+    for (let i = 0; i < values.length; i++) if (values[i] > reach) values[i] = reach;
   scanSigns(shape, tree.edges, xs, ys, values);
   return values;
 }

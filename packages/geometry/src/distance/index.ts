@@ -14,6 +14,7 @@ export type { Grid } from "./field";
 export * from "./fields";
 export * from "./forms";
 export { inscribedCircle } from "./inscribed-circle";
+export { type MedialAxis, medialAxis } from "./medial-axis";
 export { minkowskiSum } from "./minkowski-sum";
 export { distanceTo, type Foot, nearestOnEdge } from "./nearest-on-edge";
 export { type Parting, shortestParting } from "./parting";

@@ -81,6 +81,11 @@ export class NearEdges {
     for (let k = from; k < to; k++) this.sift(this.stack[k], cx, cy, hx, hy, isSmall);
   }
 
+  /** How far the centre of the tile that was narrowed last is from the nearest edge. */
+  get centreGap(): number {
+    return Math.sqrt(this.squared);
+  }
+
   areEdges(begin: number, end: number): boolean {
     for (let k = begin; k < end; k++) if (this.stack[k] >= this.tree.count) return false;
     return true;

@@ -9,7 +9,7 @@ const TILE = 16;
 const WORTH = 200;
 const FEW = 2;
 
-/** Distances from samples on a grid to the nearest of many edges: exact, by dividing the grid into tiles (see {@link NearEdges}). */
+/** Distances from samples on a grid to the nearest of many edges: exact, by dividing the grid into tiles (see {@link NearEdges}). Where all is further than `reach`, it is taken to be that far. */
 export class TileDistances {
   private readonly near: NearEdges;
 
@@ -18,6 +18,7 @@ export class TileDistances {
     private readonly xs: Float64Array,
     private readonly ys: Float64Array,
     private readonly values: Float64Array,
+    private readonly reach = Number.POSITIVE_INFINITY,
   ) {
     this.near = new NearEdges(tree);
   }
@@ -38,6 +39,12 @@ export class TileDistances {
     const samples = (c1 - c0) * (r1 - r0);
     const isSmall = samples <= SMALL;
     near.narrow(from, to, cx, cy, hx, hy, isSmall, hint);
+    // No place of the tile is nearer than that.
+    if (near.centreGap - Math.hypot(hx, hy) > this.reach) {
+      this.fillBeyond(c0, c1, r0, r1);
+      near.top = begin;
+      return;
+    }
     const end = near.top;
     const nearest = near.edge;
     const count = end - begin;
@@ -52,6 +59,11 @@ export class TileDistances {
       if (c < c1 && r < r1) this.tile(c, c1, r, r1, begin, end, nearest);
     }
     near.top = begin;
+  }
+
+  private fillBeyond(c0: number, c1: number, r0: number, r1: number): void {
+    const width = this.xs.length;
+    for (let r = r0; r < r1; r++) this.values.fill(this.reach, r * width + c0, r * width + c1);
   }
 
   /** Every sample of a tile against the edges that are left: the rounded distances are off by some 1e-16 of the lengths. */

@@ -1,4 +1,4 @@
-import { fanLines, hatchLines, polygonPath, type Ring } from "@vertexon/geometry";
+import { bounds, fanLines, hatchLines, medialAxis, operandOf, polygonPath, type Ring } from "@vertexon/geometry";
 import { lineFrom } from "../values/outlines-from";
 import { offsetBy } from "../values/regions";
 import type { Shape } from "../values/shape";
@@ -14,6 +14,38 @@ const MOST_INSETS = 1000;
 
 /** Series of outlines inside a shape: hatching, and insets. */
 export const lineMethods: MethodSignature[] = [
+  {
+    name: "medial",
+    about:
+      "Its medial axis, as open lines: places inside with more than one nearest point of the boundary, seen from there at an angle or more apart. Branches shorter than a cell may be missed.",
+    parameters: [
+      {
+        name: "cell",
+        type: "number",
+        share: "diagonal",
+        about: "side of the squares in which it is looked for, greater than 0",
+        default: "a two-hundredth of its longer side",
+      },
+      {
+        name: "angle",
+        type: "angle",
+        about: "the least one, up to 180deg; below 60deg rounded corners get branches of their own",
+        default: "90deg",
+      },
+    ],
+    returns: "shape",
+    example: "(rect((12, 20), width: 76, height: 34) union circle((60, 60), radius: 26)).medial()",
+    run(shape, args) {
+      const operand = operandOf(shape.polygons);
+      const box = bounds(operand.rings);
+      if (!box) throw new ArgumentError("", "the shape is empty: it has no medial axis");
+      const angle = args.angle("angle", Math.PI / 2);
+      if (!(angle > 0 && angle <= Math.PI)) throw new ArgumentError("angle", '"angle" must be from 0deg to 180deg');
+      const cell = args.has("cell") ? args.positive("cell") : Math.max(box.maxX - box.minX, box.maxY - box.minY) / 200;
+      const { lines } = medialAxis(operand, cell, angle);
+      return lineFrom(shape, { subpaths: lines.flatMap((line) => polygonPath(line, false).subpaths) });
+    },
+  },
   {
     name: "hatch",
     about: "Parallel lines at even steps, clipped to the region; a list of open lines, in order.",

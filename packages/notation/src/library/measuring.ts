@@ -73,13 +73,26 @@ export const measuringFunctions: FunctionSignature[] = [
         about: "how far from the boundary values matter",
         default: "no limit",
       },
+      {
+        name: "padding",
+        type: "number",
+        share: "diagonal",
+        about: "how far beyond the plan's box it is sampled, at least 0",
+        default: "0",
+      },
+      { name: "origin", type: "point", about: "the first cell's corner", default: "that of the plan's box" },
     ],
     returns: "field",
     example: "field(circle((50, 50), radius: 30), cell: 2)",
     order: { first: "cell", second: "reach", falls: false },
     run(args, sheet) {
       const cell = args.has("cell") ? args.positive("cell") : 1;
-      const { x, y, width, height } = sheet.plan();
+      const padding = args.number("padding", 0);
+      if (!(padding >= 0)) throw new ArgumentError("padding", `"padding" must be at least 0, not ${padding}`);
+      const plan = sheet.plan();
+      const corner = args.has("origin") ? args.point("origin") : plan;
+      const [x, y] = [corner.x - padding, corner.y - padding];
+      const [width, height] = [plan.width + 2 * padding, plan.height + 2 * padding];
       const columns = Math.max(1, Math.ceil(width / cell - 1e-9));
       const rows = Math.max(1, Math.ceil(height / cell - 1e-9));
       if (columns * rows > MOST_CELLS)

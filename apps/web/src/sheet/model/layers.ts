@@ -72,6 +72,8 @@ export interface Layer {
   tags?: readonly (Place & { text: string })[];
   /** A way, x y each, and where it meets an outline. */
   aimed?: { way: Float64Array; hits: readonly (Place & { normal: Place; effect: string })[] };
+  /** Lines along a middle, x y each. */
+  traced?: readonly Float64Array[];
   /** Circles in plan units, the first to the last. */
   circles?: readonly (Place & { radius: number })[];
   /** Straight ways with a word each; those that lead somewhere have a head. */

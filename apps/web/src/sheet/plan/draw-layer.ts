@@ -143,6 +143,21 @@ export function drawCircles(ctx: CanvasRenderingContext2D, camera: Camera, { cir
 }
 
 /** Straight ways, each with its word in the middle. */
+export function drawTraced(ctx: CanvasRenderingContext2D, camera: Camera, { traced = [] }: Layer): void {
+  ctx.strokeStyle = tokens.olive;
+  ctx.lineWidth = 1.6;
+  ctx.setLineDash([7, 3]);
+  ctx.beginPath();
+  for (const line of traced)
+    for (let i = 0; i < line.length; i += 2) {
+      const [x, y] = toScreen(camera, line[i], line[i + 1]);
+      if (i === 0) ctx.moveTo(x, y);
+      else ctx.lineTo(x, y);
+    }
+  ctx.stroke();
+  ctx.setLineDash([]);
+}
+
 export function drawWays(ctx: CanvasRenderingContext2D, camera: Camera, { ways = [] }: Layer): void {
   for (const { from, to, text, isArrow } of ways) {
     const [x0, y0] = toScreen(camera, from.x, from.y);

@@ -22,6 +22,7 @@ import {
   drawRays,
   drawRegions,
   drawTags,
+  drawTraced,
   drawTravel,
   drawWays,
 } from "./draw-layer";
@@ -107,6 +108,7 @@ export function drawPlan(ctx: CanvasRenderingContext2D, scene: Scene, backdrop: 
     drawRay(ctx, camera, layer);
     drawAimed(ctx, camera, layer);
     drawCircles(ctx, camera, layer);
+    drawTraced(ctx, camera, layer);
     drawWays(ctx, camera, layer);
   }
   drawMistakes(ctx, camera, view.diagnostics, litOf(scene, "marks"));

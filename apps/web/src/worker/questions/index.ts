@@ -16,6 +16,7 @@ import { importPlan } from "./import-plan";
 import { inspection } from "./inspection";
 import { march } from "./march";
 import { measures } from "./measures";
+import { medialLines } from "./medial-lines";
 import { mesh } from "./mesh";
 import { operandsAt } from "./operands-at";
 import { pixels } from "./pixels";
@@ -54,6 +55,7 @@ export const questions = {
   importPlan,
   inspection,
   march,
+  medialLines,
   operandsAt,
   preview,
   pull,

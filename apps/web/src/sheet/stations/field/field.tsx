@@ -10,11 +10,11 @@ import { useLayer } from "../../model/layers";
 import { NumberSlider } from "../parts/number-slider";
 import { Empty, Panel } from "../parts/panel";
 import { CheckField } from "./check-field";
-import { Composed } from "./composed";
 import { March } from "./march";
 import { Samples } from "./samples";
 import { Section } from "./section";
 import { useField } from "./use-field";
+import { WorthOf } from "./worth";
 import "./field.css";
 
 /** The signed distance everywhere: contours on the plan, what it is worth, and its values on the sheet's own grids. */
@@ -30,7 +30,8 @@ export function FieldPanel() {
   const reach = value?.type === "field" ? value.reach : Number.POSITIVE_INFINITY;
   const interval = ownInterval ?? niceInterval(reach, view);
   const sliders = isComposed && name ? rangesBehind(view, name) : [];
-  const shown = isComposed && (tab ?? "composed") === "composed" ? aspect : "values";
+  const active = tab ?? (isComposed ? "worth" : "samples");
+  const shown = active === "worth" ? aspect : "values";
   useLayer(
     () => ({ contours: { interval, reach, of: isComposed && name ? name : undefined, aspect: shown } }),
     [interval, reach, isComposed, name, shown],
@@ -66,7 +67,11 @@ export function FieldPanel() {
       {toShape}
     </>
   );
-  const composed = name && isComposed && <Composed name={name} aspect={aspect} onAspect={setAspect} />;
+  const worth = name && {
+    key: "worth",
+    label: "Worth",
+    children: <WorthOf name={name} aspect={aspect} onAspect={setAspect} />,
+  };
   return (
     <Panel
       title="Field"
@@ -93,11 +98,13 @@ export function FieldPanel() {
           size="small"
           tabBarGutter={14}
           destroyOnHidden
-          activeKey={tab ?? (isComposed ? "composed" : "samples")}
+          activeKey={active}
           onChange={setTab}
           items={[
-            ...(composed ? [{ key: "composed", label: "Worth", children: composed }] : []),
+            // What is composed is asked first what it is worth.
+            ...(worth && isComposed ? [worth] : []),
             { key: "samples", label: "Samples", children: samples },
+            ...(worth && !isComposed ? [worth] : []),
             { key: "section", label: "Section", children: <Section /> },
             { key: "march", label: "March", children: <March /> },
             { key: "check", label: "Check mine", children: <CheckField name={name} /> },

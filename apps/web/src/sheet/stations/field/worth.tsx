@@ -1,6 +1,6 @@
-import { Segmented } from "antd";
+import { Checkbox, Segmented } from "antd";
 import { BarController, BarElement, CategoryScale, Chart, LinearScale } from "chart.js";
-import { useMemo } from "react";
+import { useMemo, useState } from "react";
 import { Bar } from "react-chartjs-2";
 import { Figure } from "@/format/figure";
 import { fixed, small } from "@/format/numbers";
@@ -9,7 +9,7 @@ import type { FieldAspect, FieldRequest } from "@/worker/questions/field-picture
 import type { FieldWorth } from "@/worker/questions/field-worth";
 import type { SheetView } from "@/worker/sheet-view";
 import { useAnswers } from "../../model/answers";
-import { useLight } from "../../model/layers";
+import { useLayer, useLight } from "../../model/layers";
 import { useQuestion } from "../../model/use-question";
 import { Facts, Pending } from "../parts/panel";
 
@@ -31,8 +31,8 @@ interface Props {
   onAspect(aspect: FieldAspect): void;
 }
 
-/** A composed distance held against the exact one of its outline, and how steep it is. */
-export function Composed({ name, aspect, onAspect }: Props) {
+/** What a distance is worth: held against the exact one of its outline, how steep it is, and where its middle runs. */
+export function WorthOf({ name, aspect, onAspect }: Props) {
   const { view, thread } = useAnswers();
   const light = useLight();
   const asked = useMemo(() => ({ name, request: wholePlan(view) }), [name, view]);
@@ -86,6 +86,7 @@ export function Composed({ name, aspect, onAspect }: Props) {
           ["grows by", `${fixed(found.lipschitz, 4)} at most`],
         ]}
       />
+      <Middle name={name} />
       <Steepness found={found} />
       <p className="quiet">
         Against the exact distance of the outline without blends, at {fixed(found.samples, 0)} places of the plan.
@@ -93,6 +94,28 @@ export function Composed({ name, aspect, onAspect }: Props) {
         {aspect === "steepness" && " Stripes are where the gradient is shorter than 1."}
       </p>
     </>
+  );
+}
+
+/** The medial axis on the plan, if it is wanted: there gradients jump. */
+function Middle({ name }: { name: string }) {
+  const { view, thread } = useAnswers();
+  const [isShown, setShown] = useState(false);
+  const { answered, problem } = useQuestion({ thread, view }, "medialLines", isShown ? { name } : null, { rest: 100 });
+  const found = isShown ? (answered?.answer ?? null) : null;
+  useLayer(
+    () => (found ? { traced: found.lines, ...(found.widest ? { circles: [found.widest] } : {}) } : null),
+    [found],
+  );
+  return (
+    <div className="field-row">
+      <Checkbox checked={isShown} onChange={(event) => setShown(event.target.checked)}>
+        medial axis
+      </Checkbox>
+      <span className="quiet" data-testid="medial-widest">
+        {problem ?? (found?.widest ? `widest circle inside: radius ${small(found.widest.radius)}` : "")}
+      </span>
+    </div>
   );
 }
 
