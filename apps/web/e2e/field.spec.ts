@@ -61,8 +61,10 @@ test("samples: the cell that is fine enough is taken, a contour becomes a shape,
   await page.getByLabel("contour at").fill("-5");
   await page.getByRole("button", { name: "Make it a shape" }).click();
   await expect.poll(() => scriptText(page)).toContain("level = contour(relief, at: -5)");
-  await choose(page, "level");
-  await expect(page.getByTestId("panel")).toContainText("distance to level");
+  await expect(async () => {
+    await choose(page, "level");
+    await expect(page.getByTestId("panel")).toContainText("distance to level", { timeout: 2000 });
+  }).toPass();
 });
 
 test("a shape's own distance, and somebody's samples: the cause is said, and a bad file what was expected", async ({
@@ -74,7 +76,10 @@ test("a shape's own distance, and somebody's samples: the cause is said, and a b
   await tab(page, "Worth");
   await expect(page.getByTestId("field-worth")).toContainText("Exact on both sides");
   await page.getByText("medial axis").click();
-  await expect(page.getByTestId("medial-widest")).toContainText("widest circle inside: radius");
+  await expect(page.getByTestId("medial-widest")).toContainText("the middle is a point");
+  await choose(page, "lane");
+  await expect(page.getByTestId("medial-widest")).toContainText("widest circle inside: radius 35");
+  await choose(page, "pond");
   await tab(page, "Check mine");
   const rows = Array.from({ length: 40 }, (_, r) =>
     Array.from({ length: 50 }, (_, c) => 30 - Math.hypot(4 * c + 2 - 140, 4 * r + 2 - 90)).join(),

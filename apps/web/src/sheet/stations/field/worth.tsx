@@ -35,6 +35,7 @@ interface Props {
 export function WorthOf({ name, aspect, onAspect }: Props) {
   const { view, thread } = useAnswers();
   const light = useLight();
+  const [isMiddle, setMiddle] = useState(false);
   const asked = useMemo(() => ({ name, request: wholePlan(view) }), [name, view]);
   const { answered, problem } = useQuestion({ thread, view }, "fieldWorth", asked);
   const found = answered?.question.name === name ? answered.answer : null;
@@ -86,7 +87,7 @@ export function WorthOf({ name, aspect, onAspect }: Props) {
           ["grows by", `${fixed(found.lipschitz, 4)} at most`],
         ]}
       />
-      <Middle name={name} />
+      <Middle name={name} isShown={isMiddle} onShow={setMiddle} />
       <Steepness found={found} />
       <p className="quiet">
         Against the exact distance of the outline without blends, at {fixed(found.samples, 0)} places of the plan.
@@ -98,9 +99,8 @@ export function WorthOf({ name, aspect, onAspect }: Props) {
 }
 
 /** The medial axis on the plan, if it is wanted: there gradients jump. */
-function Middle({ name }: { name: string }) {
+function Middle({ name, isShown, onShow }: { name: string; isShown: boolean; onShow(isShown: boolean): void }) {
   const { view, thread } = useAnswers();
-  const [isShown, setShown] = useState(false);
   const { answered, problem } = useQuestion({ thread, view }, "medialLines", isShown ? { name } : null, { rest: 100 });
   const found = isShown ? (answered?.answer ?? null) : null;
   useLayer(
@@ -109,14 +109,20 @@ function Middle({ name }: { name: string }) {
   );
   return (
     <div className="field-row">
-      <Checkbox checked={isShown} onChange={(event) => setShown(event.target.checked)}>
+      <Checkbox checked={isShown} onChange={(event) => onShow(event.target.checked)}>
         medial axis
       </Checkbox>
       <span className="quiet" data-testid="medial-widest">
-        {problem ?? (found?.widest ? `widest circle inside: radius ${small(found.widest.radius)}` : "")}
+        {problem ?? (found && middleInWords(found.widest?.radius ?? null))}
       </span>
     </div>
   );
+}
+
+function middleInWords(widest: number | null): string {
+  return widest === null
+    ? "no line is long enough to be seen here: the middle is a point"
+    : `widest circle inside: radius ${small(widest)}`;
 }
 
 /** What the values may be used for. */
