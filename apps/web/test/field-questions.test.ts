@@ -106,7 +106,7 @@ test("a ray that steps through a boundary, because values are no bound, is caugh
   for (const { isHit, hasOverstepped } of marched) expect(isHit || hasOverstepped).toBe(true);
 });
 
-test("who reads between samples: the outline comes within what is wanted at the cell that is told", () => {
+test("a bilinear reader: at the suggested cell its outline lies within the wanted error", () => {
   const ask = asking(SOFT);
   const coarse = ask("gridReader", { name: "grid", wanted: 0.25 })!;
   expect(coarse.greatest.distance).toBeGreaterThan(0.25);

@@ -1,4 +1,4 @@
-/** Lane 10 of Puttlane: a green whose hollows run into each other, told by distances. */
+/** Lane 10 of Puttlane: bunkers blended into each other, composed of distances. */
 export const softwaterBunkers = {
   name: "Softwater Bunkers",
   note: "Puttlane · lane 10",

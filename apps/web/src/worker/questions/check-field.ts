@@ -27,7 +27,7 @@ export interface CheckedField {
   worst: Float64Array;
 }
 
-/** About so many samples tell how all of them lie. */
+/** The layout is found from about so many samples. */
 const TRIED = 20_000;
 /** So many of the worst places are marked. */
 const MARKED = 40;
@@ -38,8 +38,8 @@ const OFF = 0.1;
 const SAME = 0.01;
 
 /**
- * Somebody's field against ours, over the plan's box or that of a sampled field: which way its rows run, where its samples lie and how
- * its values are scaled is found by what fits best; the rest is told as differences. Null for what has no distance.
+ * Compares somebody's field with ours over the plan's box. The order of its rows, the place of its samples and the scale of its values
+ * are those that fit best; what remains are differences. Null for what has no distance.
  */
 export async function checkField(
   sheet: AskedSheet,

@@ -1,3 +1,4 @@
+import { strokeOf } from "../forms";
 import { type DistanceField, least } from "./field";
 
 /** The shape grown by a distance, or shrunk by a negative one: values less that. */
@@ -25,17 +26,10 @@ export function shellField(field: DistanceField, width: number): DistanceField {
   const { inside, outside } = field.worth;
   const worth = least(inside, outside);
   return {
-    at(x, y, slope) {
-      const value = field.at(x, y, slope);
-      if (slope && value < 0) {
-        slope.x = -slope.x;
-        slope.y = -slope.y;
-      }
-      return (value < 0 ? -value : value) - width / 2;
-    },
+    at: (x, y, slope) => strokeOf(field.at(x, y, slope), width, slope),
     sample(grid) {
       const values = field.sample(grid);
-      for (let i = 0; i < values.length; i++) values[i] = (values[i] < 0 ? -values[i] : values[i]) - width / 2;
+      for (let i = 0; i < values.length; i++) values[i] = strokeOf(values[i], width);
       return values;
     },
     worth: { inside: least(worth, "bound"), outside: worth },
