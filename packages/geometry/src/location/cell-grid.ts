@@ -1,6 +1,6 @@
-import { carvedDoubles, carvedInts, GrowingInts } from "../memory";
+import { carvedDoubles, carvedInts } from "../memory";
 import { edgesOf, type Ring } from "../polygon";
-import { sideOf } from "./side-of";
+import { fillCells } from "./fill-cells";
 
 /**
  * Square-like cells over edges. Each knows the edges that come into it and the winding number at its corner of least x and y.
@@ -36,8 +36,6 @@ const ENTRIES = 24;
 const LEAST = 2 ** 20;
 /** What is divided by a smaller extent may overflow. */
 const SMALLEST = 1e-290;
-/** Edges are taken to come into cells that they miss by less than this share of a cell. */
-const MARGIN = 1e-6;
 
 /** The cells of rings with finite coordinates; null where there is no edge. Edges come into all cells within `reach` of them. */
 export function cellGrid(rings: readonly Ring[], reach = 0): CellGrid | null {
@@ -59,7 +57,7 @@ export function cellGrid(rings: readonly Ring[], reach = 0): CellGrid | null {
     entries: carvedInts(0),
     winding: carvedInts(columns * rows),
   };
-  fill(grid, reach);
+  fillCells(grid, reach);
   return grid;
 }
 
@@ -125,128 +123,4 @@ function linesOf(least: number, greatest: number, count: number): Float64Array {
   for (let i = 1; i < count; i++) lines[i] = least + i * step;
   lines[count] = greatest;
   return lines;
-}
-
-/** Cells and edges that come into them, in turn; used again by the next grid. */
-const found = new GrowingInts();
-
-/** Puts every edge into the cells that it comes into, and counts it at the corners that it turns around. */
-function fill(grid: CellGrid, reach: number): void {
-  findCells(grid, reach);
-  const { starts } = grid;
-  const { values, length } = found;
-  for (let k = 0; k < length; k += 2) starts[values[k] + 1]++;
-  for (let c = 1; c < starts.length; c++) starts[c] += starts[c - 1];
-  const entries = carvedInts(length / 2);
-  // From the last one down, each cell is filled from its end.
-  for (let k = length - 2; k >= 0; k -= 2) entries[--starts[values[k] + 1]] = values[k + 1];
-  starts.copyWithin(0, 1);
-  starts[starts.length - 1] = entries.length;
-  grid.entries = entries;
-  found.clear();
-  sumUp(grid);
-}
-
-function findCells(grid: CellGrid, reach: number): void {
-  const { edges, columns, rows, gx, gy, perX, perY } = grid;
-  const x0 = gx[0];
-  const y0 = gy[0];
-  const marginX = MARGIN + reach * perX;
-  const marginY = MARGIN + reach * perY;
-  // Most edges begin where the last one ended, in the same cell.
-  let bx = 0;
-  let by = 0;
-  let bi = 0;
-  let bj = 0;
-  let isApart = false;
-  for (let e = 0; e < edges.length; e += 4) {
-    const follows = e > 0 && edges[e] === edges[e - 2] && edges[e + 1] === edges[e - 1];
-    // An extent that overflows has one cell.
-    const ax = follows ? bx : columns === 1 ? 0 : (edges[e] - x0) * perX;
-    const ay = follows ? by : rows === 1 ? 0 : (edges[e + 1] - y0) * perY;
-    const ai = bi;
-    const aj = bj;
-    const wasApart = follows && isApart;
-    bx = columns === 1 ? 0 : (edges[e + 2] - x0) * perX;
-    by = rows === 1 ? 0 : (edges[e + 3] - y0) * perY;
-    bi = Math.floor(bx);
-    bj = Math.floor(by);
-    isApart = bx - bi > marginX && bi + 1 - bx > marginX && by - bj > marginY && bj + 1 - by > marginY;
-    if (wasApart && isApart && ai === bi && aj === bj) {
-      // Within one cell, and apart from the lines that corners lie on.
-      found.pushTwo(bj * columns + bi, e);
-    } else {
-      pushCells(columns, rows, e, ax, ay, bx, by, marginX, marginY);
-      turnCorners(grid, e);
-    }
-  }
-}
-
-function pushCells(
-  columns: number,
-  rows: number,
-  e: number,
-  ax: number,
-  ay: number,
-  bx: number,
-  by: number,
-  marginX: number,
-  marginY: number,
-): void {
-  const left = cellAt(Math.min(ax, bx) - marginX, columns);
-  const right = cellAt(Math.max(ax, bx) + marginX, columns);
-  const low = cellAt(Math.min(ay, by) - marginY, rows);
-  const high = cellAt(Math.max(ay, by) + marginY, rows);
-  const isNarrow = left === right || low === high || Math.abs(by - ay) < 2 * marginY;
-  const slope = isNarrow ? 0 : (bx - ax) / (by - ay);
-  const reach = marginX + marginY * Math.abs(slope);
-  for (let j = low; j <= high; j++) {
-    let from = left;
-    let to = right;
-    if (!isNarrow) {
-      // The part of the edge in this row tells the columns.
-      const p = ax + (Math.max(j, Math.min(ay, by)) - ay) * slope;
-      const q = ax + (Math.min(j + 1, Math.max(ay, by)) - ay) * slope;
-      const first = Math.floor(Math.min(p, q) - reach);
-      const last = Math.floor(Math.max(p, q) + reach);
-      if (first > from) from = Math.min(first, right);
-      if (last < to) to = Math.max(last, left);
-    }
-    for (let i = from; i <= to; i++) found.pushTwo(j * columns + i, e);
-  }
-}
-
-function cellAt(place: number, count: number): number {
-  const cell = Math.floor(place);
-  return cell < 0 ? 0 : cell < count ? cell : count - 1;
-}
-
-/**
- * Winding numbers at corners: an edge that crosses the line of a row's corners turns around all those on its left there, up
- * counted positive, so it is noted at the last of them, and summed up from the right.
- */
-function turnCorners({ edges, columns, rows, gx, gy, perX, perY, winding }: CellGrid, e: number): void {
-  const ax = edges[e];
-  const ay = edges[e + 1];
-  const bx = edges[e + 2];
-  const by = edges[e + 3];
-  const up = by > ay ? 1 : -1;
-  const low = up > 0 ? ay : by;
-  const high = up > 0 ? by : ay;
-  let j = rows === 1 ? 0 : cellAt((low - gy[0]) * perY - 1, rows);
-  // Lines from `low` on, but not that of `high`: corners are a little above their line.
-  while (j < rows && gy[j] < low) j++;
-  for (; j < rows && gy[j] < high; j++) {
-    const across = ax + (gy[j] - ay) * ((bx - ax) / (by - ay));
-    // Also where differences overflow: what is wrong here is put right by exact steps.
-    let i = columns === 1 ? 0 : cellAt((across - gx[0]) * perX, columns);
-    while (i >= 0 && sideOf(ax, ay, bx, by, gx[i], gy[j]) !== up) i--;
-    while (i + 1 < columns && sideOf(ax, ay, bx, by, gx[i + 1], gy[j]) === up) i++;
-    if (i >= 0) winding[j * columns + i] += up;
-  }
-}
-
-function sumUp({ columns, rows, winding }: CellGrid): void {
-  for (let j = 0; j < rows; j++)
-    for (let c = (j + 1) * columns - 2; c >= j * columns; c--) winding[c] += winding[c + 1];
 }

@@ -8,16 +8,23 @@ export function edgesOf(rings: readonly Ring[]): Float64Array {
   const edges = carvedDoubles(2 * length);
   let e = 0;
   for (const ring of rings) {
-    if (ring.length === 0) continue;
-    let x = ring[0];
-    let y = ring[1];
-    for (let i = 2; i <= ring.length; i += 2) {
-      edges[e++] = x;
-      edges[e++] = y;
-      const j = i < ring.length ? i : 0;
-      edges[e++] = x = ring[j];
-      edges[e++] = y = ring[j + 1];
-    }
+    writeEdges(ring, edges, e);
+    e += 2 * ring.length;
   }
   return edges;
+}
+
+/** Apart from where arrays are made, so that compiled code of the loop outlasts a first array of another kind. */
+function writeEdges(ring: Ring, edges: Float64Array, at: number): void {
+  if (ring.length === 0) return;
+  let e = at;
+  let x = ring[0];
+  let y = ring[1];
+  for (let i = 2; i <= ring.length; i += 2) {
+    edges[e++] = x;
+    edges[e++] = y;
+    const j = i < ring.length ? i : 0;
+    edges[e++] = x = ring[j];
+    edges[e++] = y = ring[j + 1];
+  }
 }
