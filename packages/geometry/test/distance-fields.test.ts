@@ -6,16 +6,19 @@ import {
   blendedUnion,
   combine,
   combineAll,
+  complement,
   type DistanceField,
   differenceField,
   distanceIndex,
   distanceToCircle,
   distanceToRoundedBox,
   formField,
+  framedLevelSet,
   greatestBlend,
   intersectionField,
   levelSet,
   locationIndex,
+  nearestEdgeRegion,
   type Operand,
   offsetField,
   operandOf,
@@ -225,4 +228,79 @@ test("a contour of an exact field is its offset, with no more vertices", () => {
     4 * (Math.ceil(Math.PI / 4 / Math.acos(1 - 0.05 / 5)) + 2),
   );
   expect(grown.error).toBeLessThanOrEqual(0.05);
+});
+
+test("a framed contour is closed along the frame, and its lines are the level alone", () => {
+  fc.assert(
+    fc.property(fc.integer({ min: 1, max: 2 ** 30 }), (seed) => {
+      const next = seededRandom(seed);
+      const tolerance = 0.05;
+      for (const { name, field } of compositions(next)) {
+        const turned = next() < 0.5 ? complement(field) : field;
+        const level = next() < 0.5 ? 0 : 2 * next() - 1;
+        const [minX, minY] = [SIZE * next() - 5, SIZE * next() - 5];
+        const frame = { minX, minY, maxX: minX + 5 + SIZE * next(), maxY: minY + 5 + SIZE * next() };
+        const { polygons, lines, error, cell } = framedLevelSet(turned, level, tolerance, frame);
+        if (!(error <= tolerance)) throw new Error(`${name} at ${level}: off by ${error}`);
+        const index = locationIndex(operandOf(polygons));
+        for (let k = 0; k < 60; k++) {
+          const [x, y] = [
+            minX + (frame.maxX - minX) * (1.2 * next() - 0.1),
+            minY + (frame.maxY - minY) * (1.2 * next() - 0.1),
+          ];
+          const value = turned.at(x, y) - level;
+          if (turned.lipschitz > 1 || Math.abs(value) < 2 * cell + tolerance) continue;
+          const isFramed = x > frame.minX && x < frame.maxX && y > frame.minY && y < frame.maxY;
+          const isIn = index.locate(x, y).side === "inside";
+          if (isIn !== (isFramed && value < 0)) throw new Error(`${name} at ${x}, ${y}: ${value}, ${isIn}`);
+        }
+        for (const { points, closed } of lines) {
+          for (let i = 0; i < points.length; i += 2)
+            expect(Math.abs(turned.at(points[i], points[i + 1]) - level)).toBeLessThanOrEqual(tolerance);
+          if (closed) continue;
+          for (const i of [0, points.length - 2]) {
+            const [x, y] = [points[i], points[i + 1]];
+            const off = Math.min(x - frame.minX, frame.maxX - x, y - frame.minY, frame.maxY - y);
+            if (!(Math.abs(off) < 1e-6)) throw new Error(`${name}: a line ends at ${x}, ${y}, off by ${off}`);
+          }
+        }
+      }
+    }),
+    { numRuns: 5 },
+  );
+});
+
+test("the region of an edge holds the places whose nearest boundary point lies on it", () => {
+  fc.assert(
+    fc.property(fc.integer({ min: 1, max: 2 ** 30 }), (seed) => {
+      const next = seededRandom(seed);
+      const shape = shapeNear(next);
+      const field = distanceIndex(shape);
+      const frame = { minX: -10, minY: -10, maxX: SIZE + 10, maxY: SIZE + 10 };
+      const ring = Math.floor(next() * shape.rings.length);
+      const edge = Math.floor((next() * shape.rings[ring].length) / 2);
+      const { polygons } = nearestEdgeRegion(shape, ring, edge, frame, 0.02);
+      const index = locationIndex(operandOf(polygons));
+      const border = distanceIndex(operandOf(polygons));
+      const vertices = shape.rings[ring];
+      const isVertex = (x: number, y: number) =>
+        [2 * edge, (2 * edge + 2) % vertices.length].some((i) => vertices[i] === x && vertices[i + 1] === y);
+      for (let k = 0; k < 200; k++) {
+        const [x, y] = [SIZE * (1.4 * next() - 0.2), SIZE * (1.4 * next() - 0.2)];
+        if (border.gap(x, y) < 0.5) continue;
+        const { nearest, ring: r, edge: e } = field.distance(x, y);
+        const isOn = r === ring && e === edge && !isVertex(nearest.x, nearest.y);
+        if ((index.locate(x, y).side === "inside") !== isOn) throw new Error(`at ${x}, ${y}: ${isOn}`);
+      }
+    }),
+    { numRuns: 20 },
+  );
+  const square = { rings: [Float64Array.of(0, 0, 20, 0, 20, 20, 0, 20)], fillRule: "nonzero" as const };
+  const { polygons } = nearestEdgeRegion(square, 0, 0, { minX: -5, minY: -8, maxX: 25, maxY: 25 }, 0.001);
+  const corners = [0, -8, 20, -8, 20, 0, 10, 10, 0, 0];
+  expect(polygons[0].outer.length).toBe(corners.length);
+  polygons[0].outer.forEach((value, i) => {
+    expect(Math.abs(value - corners[i])).toBeLessThanOrEqual(0.001);
+  });
+  expect(() => nearestEdgeRegion(square, 0, 4, { minX: 0, minY: 0, maxX: 1, maxY: 1 }, 0.1)).toThrow(RangeError);
 });

@@ -1,7 +1,16 @@
 import { EdgeTree } from "../edge-tree";
 import { GrowingInts } from "../memory";
 import { orientation } from "../numeric";
-import { allRings, type Bounds, bounds, type Operand, OperandError, type Polygon, type Ring } from "../polygon";
+import {
+  allRings,
+  type Bounds,
+  bounds,
+  boxRing,
+  type Operand,
+  OperandError,
+  type Polygon,
+  type Ring,
+} from "../polygon";
 import { arrange } from "./arrange";
 import { combineAll, type Operation, SELECTIONS } from "./combine";
 import { select } from "./output/select";
@@ -50,8 +59,8 @@ export function preparedOperand(operand: Operand, frame: Bounds): PreparedOperan
       if (!box) return { window: null, polygons: [], gridStep: 0, movement: 0 };
       const window = widened(box, frame);
       const local: Operand = { rings: edges.within(window, beyond), fillRule: "evenodd" };
-      const region: Operand = { rings: [rectangle(window)], fillRule: "nonzero" };
-      const arrangement = arrange([local, shape, region], [], [rectangle(beyond)]);
+      const region: Operand = { rings: [boxRing(window)], fillRule: "nonzero" };
+      const arrangement = arrange([local, shape, region], [], [boxRing(beyond)]);
       const selection = SELECTIONS[operation];
       const { polygons: found, report } = select(
         arrangement,
@@ -88,10 +97,6 @@ function grown({ minX, minY, maxX, maxY }: Bounds, by: number): Bounds {
     maxX: Math.min(most, maxX + by),
     maxY: Math.min(most, maxY + by),
   };
-}
-
-function rectangle({ minX, minY, maxX, maxY }: Bounds): Ring {
-  return Float64Array.of(minX, minY, maxX, minY, maxX, maxY, minX, maxY);
 }
 
 function requireWithin(rings: readonly Ring[], frame: Bounds, what: string): void {
@@ -151,7 +156,7 @@ class RingEdges {
       else outlines.push(...this.chains(met.values.subarray(k, end)).map((chain) => closed(chain, window, beyond)));
       k = end;
     }
-    if (this.parityAt(window) !== parityOf(outlines, window)) outlines.push(rectangle(beyond));
+    if (this.parityAt(window) !== parityOf(outlines, window)) outlines.push(boxRing(beyond));
     return outlines;
   }
 

@@ -4,6 +4,7 @@
  * A ring is a Float64Array x0 y0 x1 y1 …, implicitly closed, in plan units. Signed area is the shoelace sum: positive
  * when the ring turns from +x towards +y.
  */
+export { boxRing } from "./box-ring";
 export { type Crossing, properCrossings } from "./crossings";
 export { edgesOf } from "./edges";
 export { enclosingBox, type TurnedBox } from "./enclosing-box";

@@ -31,6 +31,13 @@ export function samplesOf(at: DistanceField["at"], { x, y, cell, columns, rows }
   return values;
 }
 
+export const EVERYWHERE: Bounds = {
+  minX: Number.NEGATIVE_INFINITY,
+  minY: Number.NEGATIVE_INFINITY,
+  maxX: Number.POSITIVE_INFINITY,
+  maxY: Number.POSITIVE_INFINITY,
+};
+
 /** What lies around a box by a distance, or what is left of it. */
 export function grownBox({ minX, minY, maxX, maxY }: Bounds, by: number): Bounds {
   return { minX: minX - by, minY: minY - by, maxX: maxX + by, maxY: maxY + by };

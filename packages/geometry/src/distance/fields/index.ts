@@ -10,8 +10,10 @@ export {
   greatestBlend,
 } from "./blend";
 export type { DistanceField, Worth } from "./field";
+export { type FramedLevelSet, framedLevelSet } from "./framed-level-set";
 export { type LevelSet, levelSet } from "./level-set";
 export { offsetField, shellField } from "./levels";
+export { nearestEdgeRegion } from "./nearest-edge-region";
 export { placedField } from "./placed";
 export { aroundField, MOST_AROUND, type Repetition, repeatedField } from "./repeated";
 export { complement, differenceField, intersectionField, unionField, xorField } from "./sets";

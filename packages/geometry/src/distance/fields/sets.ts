@@ -1,6 +1,6 @@
 import type { Bounds } from "../../polygon";
 import type { Slope } from "../forms";
-import { type DistanceField, least, type Worth } from "./field";
+import { type DistanceField, EVERYWHERE, least, type Worth } from "./field";
 
 /** In at least one of some fields' shapes: the least of their values. */
 export function unionField(fields: readonly DistanceField[]): DistanceField {
@@ -43,13 +43,6 @@ export function complement(field: DistanceField): DistanceField {
     within: () => EVERYWHERE,
   };
 }
-
-const EVERYWHERE: Bounds = {
-  minX: Number.NEGATIVE_INFINITY,
-  minY: Number.NEGATIVE_INFINITY,
-  maxX: Number.POSITIVE_INFINITY,
-  maxY: Number.POSITIVE_INFINITY,
-};
 
 function turnAround(slope: Slope | undefined): void {
   if (!slope) return;
