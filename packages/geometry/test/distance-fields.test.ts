@@ -22,6 +22,8 @@ import {
   type Operand,
   offsetField,
   operandOf,
+  parsePathData,
+  pathIndex,
   placedField,
   repeatedField,
   shapeField,
@@ -29,6 +31,7 @@ import {
   unionField,
   xorField,
 } from "../src";
+import { ellipseField } from "../src/distance/fields/whole-ellipse";
 
 /** Numbers from 0 to 1, the same for a seed. */
 const seededRandom = (seed: number) => () => {
@@ -303,4 +306,23 @@ test("the region of an edge holds the places whose nearest boundary point lies o
     expect(Math.abs(value - corners[i])).toBeLessThanOrEqual(0.001);
   });
   expect(() => nearestEdgeRegion(square, 0, 4, { minX: 0, minY: 0, maxX: 1, maxY: 1 }, 0.1)).toThrow(RangeError);
+});
+
+test("true curves that are one circle or ellipse are measured in closed form", () => {
+  const whole = [
+    "M 30 20 a 9 9 0 1 1 -18 0 a 9 9 0 1 1 18 0 z",
+    "M 40 20 a 20 5 0 0 0 -40 0 a 20 5 0 0 0 40 0",
+    "M 30 10 a 20 8 30 0 1 -12 18 a 20 8 30 0 1 12 -18 z",
+  ];
+  for (const data of whole) {
+    const path = parsePathData(data);
+    const index = pathIndex(path, "nonzero");
+    const field = ellipseField(path);
+    for (let k = 0; k < 200; k++) {
+      const [x, y] = [((k * 37) % 101) * 0.6 - 10, ((k * 53) % 97) * 0.6 - 10];
+      expect(Math.abs(field!.at(x, y) - index.distance(x, y).distance)).toBeLessThan(1e-10);
+    }
+  }
+  for (const data of ["M 40 20 a 20 20 0 0 0 -40 0 z", "M 0 0 a 9 9 0 0 1 6 0 a 9 9 0 0 1 -6 0 z", "M 0 0 h 9 v 9 z"])
+    expect(ellipseField(parsePathData(data))).toBeNull();
 });

@@ -63,6 +63,23 @@ test("a contour is a shape again: with the sheet's tolerance, at any level, of c
   expect(grown.error).toBeLessThanOrEqual(0.2);
 });
 
+test("a contour is closed along a frame, or runs open to it", () => {
+  const half = resultOf("half = contour(left, at: 4, frame: rect((36, 0), width: 64, height: 100))\n", "half");
+  if (half.type !== "shape") throw new Error("no shape");
+  expect(Math.abs(half.area - (Math.PI * 26 ** 2) / 2)).toBeLessThan(0.05 * 2 * Math.PI * 26);
+  const line = resultOf("l = contour(left, at: 4, frame: rect((36, 0), width: 64, height: 100), open: yes)\n", "l");
+  if (line.type !== "shape") throw new Error("no shape");
+  expect(line.flat.subpaths.map(({ closed }) => closed)).toEqual([false]);
+  expect(errorOf("l = contour(left, open: yes)\n")).toContain("takes a frame");
+  expect(errorOf("l = contour(left, frame: polyline((0, 0), (9, 0)))\n")).toBe("the frame has no area");
+});
+
+test("distances to the true curves of an ellipse are as quick to sample as they are exact", () => {
+  const { field } = distanceFrom("distance(ellipse((50, 50), rx: 40, ry: 10).rotate(30deg), curves: yes)");
+  const [c, s] = [Math.cos(Math.PI / 6), Math.sin(Math.PI / 6)];
+  expect(Math.abs(field.at(50 + 45 * c, 50 + 45 * s) - 5)).toBeLessThan(1e-12);
+});
+
 test("a sampled field takes a distance as well", () => {
   const field = resultOf("f = field(blend(left, bar, radius: 12), cell: 5)\n", "f");
   expect(field).toMatchObject({ type: "field", grid: { columns: 20, rows: 20 } });

@@ -3,6 +3,7 @@ import {
   blendedDifference,
   blendedIntersection,
   blendedUnion,
+  bounds,
   type DistanceField,
   differenceField,
   intersectionField,
@@ -81,12 +82,31 @@ export const distanceFunctions: FunctionSignature[] = [
         about: "how far it may lie from the level, greater than 0",
         default: "the sheet's tolerance",
       },
+      {
+        name: "frame",
+        type: "shape",
+        about: "a shape whose upright box it is cut off at, and closed along: for values up to the level without end",
+        default: "none",
+      },
+      {
+        name: "open",
+        type: "yes or no",
+        about: "with a frame: the level alone, in lines that end at it",
+        default: "no",
+      },
     ],
     returns: "shape",
     example: "contour(blend(circle((34, 50), radius: 18), circle((66, 50), radius: 18), radius: 14), at: 4)",
     run(args, sheet) {
       const within = args.has("within") ? args.positive("within") : sheet.tolerance();
-      return args.distance("of").contour(args.number("at", 0), within);
+      const level = args.number("at", 0);
+      const isOpen = args.truth("open", false);
+      const frame = args.has("frame") ? bounds(args.shape("frame").operand.rings) : null;
+      if (args.has("frame") && !(frame && frame.maxX > frame.minX && frame.maxY > frame.minY))
+        throw new ArgumentError("frame", "the frame has no area");
+      if (isOpen && !frame) throw new ArgumentError("open", '"open" takes a frame: without one, contours are closed');
+      const of = args.distance("of");
+      return isOpen && frame ? of.contourLines(level, within, frame) : of.contour(level, within, frame);
     },
   },
 ];

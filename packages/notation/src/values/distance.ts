@@ -1,4 +1,14 @@
-import { type DistanceField, levelSet, operandOf, pathField, polygonPath, shapeField } from "@vertexon/geometry";
+import {
+  type Bounds,
+  type DistanceField,
+  framedLevelSet,
+  levelSet,
+  operandOf,
+  type Polygon,
+  pathField,
+  polygonPath,
+  shapeField,
+} from "@vertexon/geometry";
 import { after, type ErrorBound } from "./error-bound";
 import { once } from "./once";
 import { Shape } from "./shape";
@@ -44,16 +54,36 @@ export class Distance {
     return new Distance({ bound, tolerance, isBlended, centre, ...parts });
   }
 
-  /** What lies at values up to a level, as a region within a tolerance of it. */
-  contour(level: number, tolerance: number): Shape {
-    const { polygons, error } = levelSet(this.field, level, tolerance);
+  /** What lies at values up to a level, as a region within a tolerance of it, closed along a frame where there is one. */
+  contour(level: number, tolerance: number, frame: Bounds | null): Shape {
+    const { polygons, error } = frame
+      ? framedLevelSet(this.field, level, tolerance, frame)
+      : levelSet(this.field, level, tolerance);
+    return this.outlined(
+      operandOf(polygons).rings.map((points) => ({ points, closed: true })),
+      error,
+      [...polygons],
+    );
+  }
+
+  /** The level alone: lines that end where they leave a frame, or are closed. */
+  contourLines(level: number, tolerance: number, frame: Bounds): Shape {
+    const { lines, error } = framedLevelSet(this.field, level, tolerance, frame);
+    return this.outlined(lines, error);
+  }
+
+  private outlined(
+    lines: readonly { points: Float64Array; closed: boolean }[],
+    error: number,
+    polygons?: Polygon[],
+  ): Shape {
     return new Shape({
-      outline: { subpaths: operandOf(polygons).rings.flatMap((ring) => polygonPath(ring).subpaths) },
+      outline: { subpaths: lines.flatMap(({ points, closed }) => polygonPath(points, closed).subpaths) },
       fillRule: "nonzero",
       tolerance: this.tolerance,
       carried: after(this.bound, { derived: error }),
-      polygons: [...polygons],
       isMade: true,
+      ...(polygons ? { polygons } : {}),
     });
   }
 }

@@ -33,7 +33,7 @@ export function levelSet(field: DistanceField, level: number, tolerance: number)
   if (!box) return { polygons: [], error: 0, cell: 0 };
   const { minX, minY, maxX, maxY } = box;
   if (![minX, minY, maxX, maxY].every(Number.isFinite))
-    throw new RangeError("the places below this value have no end: a contour of them does not close");
+    throw new RangeError("the places below this value have no end: a contour of them closes only along a frame");
   const extent = Math.max(maxX - minX, maxY - minY, tolerance);
   const least = 2 ** Math.ceil(Math.log2(Math.max(32, extent / (WIDTH * tolerance))));
   for (let round = 0; ; round++) {

@@ -1,11 +1,9 @@
-import { pathIndex } from "../../location";
-import type { Path } from "../../path";
-import { type Bounds, bounds, type FillRule, type Operand } from "../../polygon";
+import { type Bounds, bounds, type Operand } from "../../polygon";
 import { distanceIndex } from "../distance-index";
 import type { Slope } from "../forms";
 import { type DistanceField, grownBox, samplesOf } from "./field";
 
-const EXACT = { inside: "exact", outside: "exact" } as const;
+export const EXACT = { inside: "exact", outside: "exact" } as const;
 
 /** The exact field of a shape, by its edges. They must be its boundary, what is inside on their left: as of a result's polygons. */
 export function shapeField(shape: Operand): DistanceField {
@@ -29,7 +27,7 @@ export function shapeField(shape: Operand): DistanceField {
 }
 
 /** Nearer to the boundary than this the way to it tells no direction. */
-const LEAST = 1e-150;
+export const LEAST = 1e-150;
 
 /** The normal of an edge, out of what lies on its left. */
 function normalOf({ rings }: Operand, ring: number, edge: number, slope: Slope): void {
@@ -40,21 +38,6 @@ function normalOf({ rings }: Operand, ring: number, edge: number, slope: Slope):
   const length = Math.hypot(dx, dy) || 1;
   slope.x = dy / length;
   slope.y = -dx / length;
-}
-
-/** The exact field of a path's true curves; on the boundary itself its gradient is some direction. */
-export function pathField(path: Path, fillRule: FillRule, box: Bounds | null): DistanceField {
-  const index = pathIndex(path, fillRule);
-  const at: DistanceField["at"] = (x, y, slope) => {
-    const { distance, nearest } = index.distance(x, y);
-    if (slope) {
-      const isNear = !(Math.abs(distance) > LEAST);
-      slope.x = isNear ? 1 : (x - nearest.x) / distance;
-      slope.y = isNear ? 0 : (y - nearest.y) / distance;
-    }
-    return distance;
-  };
-  return { at, sample: (grid) => samplesOf(at, grid), worth: EXACT, lipschitz: 1, within: withinOf(box) };
 }
 
 /** The field of a closed form, such as `distanceToCircle` with a circle. */
@@ -68,6 +51,6 @@ export function formField<T>(
 }
 
 /** Around an exact field's shape, values up to a level lie within that distance. */
-function withinOf(box: Bounds | null): DistanceField["within"] {
+export function withinOf(box: Bounds | null): DistanceField["within"] {
   return (level) => box && grownBox(box, level);
 }

@@ -1,0 +1,23 @@
+import { pathIndex } from "../../location";
+import type { Path } from "../../path";
+import type { Bounds, FillRule } from "../../polygon";
+import { type DistanceField, samplesOf } from "./field";
+import { EXACT, LEAST, withinOf } from "./sources";
+import { ellipseField } from "./whole-ellipse";
+
+/** The exact field of a path's true curves, in closed form for a circle or an ellipse; on the boundary itself its gradient is some direction. */
+export function pathField(path: Path, fillRule: FillRule, box: Bounds | null): DistanceField {
+  const form = ellipseField(path);
+  if (form) return form;
+  const index = pathIndex(path, fillRule);
+  const at: DistanceField["at"] = (x, y, slope) => {
+    const { distance, nearest } = index.distance(x, y);
+    if (slope) {
+      const isNear = !(Math.abs(distance) > LEAST);
+      slope.x = isNear ? 1 : (x - nearest.x) / distance;
+      slope.y = isNear ? 0 : (y - nearest.y) / distance;
+    }
+    return distance;
+  };
+  return { at, sample: (grid) => samplesOf(at, grid), worth: EXACT, lipschitz: 1, within: withinOf(box) };
+}
