@@ -171,3 +171,25 @@ emit pond as wgsl, to "e.wgsl"
   test.info().annotations.push({ type: "WGSL", description: wgsl });
   expect(["compiles", "no WebGPU here"]).toContain(wgsl);
 });
+
+test("a field goes into a picture with its mapping beside it, or into source code as an array", async ({ page }) => {
+  await openSheet(
+    page,
+    "plan 40 by 30, y down\npost = circle((20, 15), radius: 6)\nmoat = field(post, cell: 1, reach: 9)\n",
+  );
+  await station(page, "Hand off");
+  await chooseForm(page, "PNG, 16 bits");
+  await expect(page.getByTestId("handoff-contents")).toHaveText(
+    "1,200 samples, and moat.json with their mapping to the plan",
+  );
+  await expect(page.getByTestId("handoff-check")).toContainText("no value is further off than");
+  await expect(page.getByTestId("handoff-warnings")).toContainText("beyond the field's reach of 9");
+  const files: string[] = [];
+  page.on("download", (each) => files.push(each.suggestedFilename()));
+  await page.getByRole("button", { name: "Save moat.png" }).click();
+  await expect.poll(() => files.toSorted()).toEqual(["moat.json", "moat.png"]);
+  await page.getByRole("button", { name: "Keep in the script" }).click();
+  await expect.poll(() => scriptText(page)).toContain('emit moat as png16, decimals 3, to "moat.png"');
+  await chooseForm(page, "C array");
+  await expect(page.getByTestId("handoff-text")).toContainText("moat_grid");
+});

@@ -116,7 +116,7 @@ test("a bilinear reader: at the suggested cell its outline lies within the wante
 });
 
 test("a field is saved with its mapping to plan units", () => {
-  const { content, mapping } = asking(SOFT)("fieldSave", { name: "grid", format: "png 8", unit: "px" })!;
+  const { content, mapping } = asking(SOFT)("fieldSave", { name: "grid", format: "png", unit: "px" })!;
   expect([...content.subarray(1, 4)].map((code) => String.fromCharCode(code)).join("")).toBe("PNG");
   expect(mapping).toMatchObject({ columns: 50, rows: 40, x: 2, y: 2, cell: 4, offset: -20, unit: "px" });
 });
@@ -168,7 +168,7 @@ test("somebody's field: its mapping is found, and what made it another one is to
 test("files of every form are read, and bad ones say what was expected", async () => {
   const ask = asking(`${SCRIPT}grid = field(pond, cell: 2, reach: 30)\n`);
   const box = { x: 0, y: 0, width: 200, height: 160 };
-  for (const format of ["png 8", "png 16", "pfm", "npy"] as const) {
+  for (const format of ["png", "png16", "pfm", "npy"] as const) {
     const { content, mapping } = ask("fieldSave", { name: "grid", format, unit: "px" })!;
     const file = new File([content as BlobPart], "mine");
     const { found } = (await ask("checkField", { name: "pond", file, box }))!;

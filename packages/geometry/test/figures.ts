@@ -24,7 +24,10 @@ import {
 } from "../src";
 import { latticeOperand, looseOperand } from "./arbitraries";
 
-export const formats = Object.keys(handoffForms) as HandoffFormat[];
+/** All that hold shapes. */
+export const formats = (Object.keys(handoffForms) as HandoffFormat[]).filter((format) =>
+  formOf(format).holds.kinds.includes("region"),
+);
 
 /** A style as it is when nothing is chosen. */
 export function styleOf(format: HandoffFormat, chosen: Partial<Style> = {}): Style {

@@ -12,6 +12,8 @@ sizes = list(12.5, 7)
 rows  = template(point: "[{x}; {y}]", separator: " ", ring: "{points}", outline: "{name}: {rings}")
 `;
 
+const FIELD = "moat = field(pond, cell: 2, reach: 6)\n";
+
 function built(script: string): { files: ReturnType<typeof buildFiles>; messages: string[] } {
   const sheet = new Sheet();
   const { diagnostics } = sheet.update(script);
@@ -180,7 +182,7 @@ test.each([
   ["emit ring as css-path, shares", "shares: CSS path has lengths in px only"],
   ["emit ring as template, with pond", 'only a template says how to write; "pond" is a shape'],
   ["emit ring as wkt, to pond", 'to takes a file\'s name, such as to "pond.ts"'],
-  ["emit rows as wkt", 'shapes, points, numbers and probes are handed off; "rows" is a template'],
+  ["emit rows as wkt", 'shapes, points, numbers, probes and fields are handed off; "rows" is a template'],
 ])("%s: says what is wrong, and no file is half right", (statement, message) => {
   const { files, messages } = built(`${LEVEL}${statement}\n`);
   expect(messages).toEqual([message]);
@@ -194,8 +196,10 @@ test("two files of one name are warned of", () => {
 });
 
 test("the same sheet twice: the same bytes", () => {
-  const statements = Object.keys(handoffForms).map((form) => `emit ring, track, posts as ${form}`);
-  const script = LEVEL + statements.join("\n");
+  const statements = Object.entries(handoffForms).map(([name, { group }]) =>
+    group === "fields" ? `emit moat as ${name}` : `emit ring, track, posts, moat as ${name}`,
+  );
+  const script = LEVEL + FIELD + statements.join("\n");
   const [once, again] = [built(script).files, built(script).files];
   expect(once).toHaveLength(statements.length);
   expect(again.map(({ content }) => content)).toEqual(once.map(({ content }) => content));
@@ -225,4 +229,44 @@ test("every shape of the reference, in every form: nothing is lost, or it is sai
       if (vertices === 0) expect([about, losses.length > 0 || value.type === "list"]).toEqual([about, true]);
     }
   }
+});
+
+test.each(["png", "png16", "pfm", "npy"] as const)("a field as %s comes back, with its mapping beside it", (format) => {
+  const { files, messages } = built(`${LEVEL}${FIELD}emit moat as ${format}\n`);
+  expect(messages).toEqual([]);
+  const [{ content, beside, report, file }] = files;
+  expect(file).toBe(`moat.${format.slice(0, 3)}`);
+  expect(content).toBeInstanceOf(Uint8Array);
+  expect(beside?.file).toBe("moat.json");
+  const mapping = JSON.parse(beside!.content);
+  expect(mapping).toMatchObject({ columns: 50, rows: 40, x: 1, y: 1, cell: 2, firstRow: "least y", unit: "px" });
+  expect(report.problems).toEqual([]);
+  const finest = { png: 6 / 255, png16: 6 / 65535, pfm: 2 ** -18, npy: 0 }[format];
+  expect(report.difference).toBeLessThanOrEqual(finest * 1.0001);
+  const beyond = report.losses.filter((loss) => loss.includes("beyond the field's reach of 6"));
+  expect(beyond.length).toBe(format.startsWith("png") ? 1 : 0);
+});
+
+test("a field in source code is its values, and what places them in the target", () => {
+  const { moat, moat_grid } = Object.fromEntries(
+    JSON.parse(text(`${FIELD}emit moat as json, decimals exact, axis up, factor 0.5`)).shapes.map(
+      (each: { name: string; numbers: number[] }) => [each.name, each.numbers],
+    ),
+  );
+  expect(moat_grid).toEqual([50, 40, 0.5, 0.5, 1]);
+  // The pond's middle is in the middle of the plan: turned over, it stays there.
+  const [row, column] = [19, 24];
+  expect(moat[row * 50 + column]).toBeCloseTo(0.5 * (Math.hypot(1, 1) - 10), 1);
+  expect(text(`${FIELD}emit moat as c-array`)).toContain("moat_grid");
+});
+
+test("forms of fields say what they take", () => {
+  const errorOf = (statement: string) => built(`${LEVEL}${FIELD}${statement}\n`).messages[0];
+  expect(errorOf("emit pond as png")).toContain('holds fields; "pond" is a shape');
+  expect(errorOf("emit as pfm")).toContain("say which");
+  expect(built(`${LEVEL}${FIELD}emit moat as png, shares\n`).files[0].report.losses[0]).toMatch(
+    /^cells are square: moat/,
+  );
+  const { report } = built(`${LEVEL}${FIELD}wide = field(hole, cell: 4)\nemit moat, wide as npy\n`).files[0];
+  expect(report.losses).toEqual(["NPY, 64-bit floats holds one field: wide left out"]);
 });

@@ -46,7 +46,7 @@ test.each([
   ["tolerance 1\ntolerance 2", '2:1 "tolerance" is stated already, on line 1'],
   ["plan 3 by x", "1:11 the plan's height must be written as a number greater than 0"],
   ["a = circle((0, 0), 1)\nemit a as wtk", '2:11 no form "wtk"; did you mean "wkt"?'],
-  ["a = 3deg\nemit a as wkt", '2:6 shapes, points, numbers and probes are handed off; "a" is an angle'],
+  ["a = 3deg\nemit a as wkt", '2:6 shapes, points, numbers, probes and fields are handed off; "a" is an angle'],
   ["a = circle((0, 0), 1)\nemit a as wkt, decimals 99", "2:25 decimals takes a whole number from 0 to 17, or exact"],
   ['a = path("M 1 1 L 2 q")', '1:21 path data, character 11: expected a number, found "q"'],
   [

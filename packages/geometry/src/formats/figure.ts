@@ -1,4 +1,5 @@
 import { type EdgeSources, keepCurves } from "../curved";
+import type { Grid } from "../distance";
 import type { Triangles } from "../mesh";
 import { type Path, polygonPath } from "../path";
 import type { MultiPolygon } from "../polygon";
@@ -12,7 +13,16 @@ export interface FigureLine {
 /** How a shape can be taken: what it encloses, the outline as it was written, or triangles that cover it. */
 export const SHAPE_KINDS = ["region", "outline", "triangles", "fans"] as const;
 export type ShapeKind = (typeof SHAPE_KINDS)[number];
-export type FigureKind = "region" | "outline" | "triangles" | "points" | "numbers";
+export type FigureKind = "region" | "outline" | "triangles" | "points" | "numbers" | "samples";
+
+/** The values of a field at the centres of a grid's cells, row by row from the least y. */
+export interface Samples {
+  grid: Grid;
+  values: Float64Array;
+  /** How far from the boundary values are of interest. */
+  reach: number;
+  unit: string;
+}
 
 /** A coordinate that goes with the plan's box: a share of its size, and a length beside it. */
 export interface BoxLength {
@@ -35,6 +45,8 @@ export interface Figure {
   columns: readonly { name: string; values: readonly (string | number)[] }[];
   /** Plain numbers. */
   numbers: readonly number[];
+  /** Of a field. */
+  samples: Samples | null;
   /** Vertices that go with the plan's box, by {@link pointKey}: along x and y, null for plain lengths. */
   boxLengths: ReadonlyMap<string, readonly [BoxLength | null, BoxLength | null]>;
   /** How many coordinates go with the box, but neither in proportion nor with their own size alone: no share tells them. */
@@ -90,11 +102,25 @@ export function numbersFigure(name: string, numbers: readonly number[]): Figure 
   return { ...NOTHING, name, kind: "numbers", numbers };
 }
 
+export function samplesFigure(name: string, samples: Samples): Figure {
+  return { ...NOTHING, name, kind: "samples", samples };
+}
+
+/** For forms that hold numbers: the values, and what places them: columns, rows, the centre of the first cell, and the cell. */
+export function numbersOf(name: string, { grid, values }: Samples): Figure[] {
+  const { columns, rows, x, y, cell } = grid;
+  return [
+    numbersFigure(name, Array.from(values)),
+    numbersFigure(`${name}_grid`, [columns, rows, x + cell / 2, y + cell / 2, cell]),
+  ];
+}
+
 const NOTHING: Omit<Figure, "name" | "kind"> = {
   lines: [],
   polygons: [],
   indices: null,
   numbers: [],
+  samples: null,
   columns: [],
   boxLengths: new Map(),
   mixedLengths: 0,

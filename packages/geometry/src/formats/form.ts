@@ -6,6 +6,7 @@ export const FORM_GROUPS = [
   "source code",
   "drawings and style sheets",
   "geometry and tables",
+  "fields",
   "a form of one's own",
 ] as const;
 
@@ -33,6 +34,8 @@ export interface Form {
   isBox?: boolean;
   /** What else is not as in the plan, in a sentence; null where all is. */
   remark?(figures: readonly Figure[], style: Style): string | null;
+  /** A file that belongs beside it, as JSON. */
+  beside?(figures: readonly Figure[]): string;
   write(figures: readonly Figure[], style: Style): string | Uint8Array;
   /** What a program would read from it, figure by figure; shares no code with `write`. */
   read(content: string | Uint8Array, style: Style): ReadFigure[];
@@ -51,6 +54,10 @@ export interface Holds {
   lines?: boolean;
   /** Shapes without vertices; yes where nothing is said. */
   empty?: boolean;
+  /** One figure only. */
+  single?: boolean;
+  /** Values of a field only as far as its reach; what is beyond comes out as that. */
+  reach?: boolean;
 }
 
 /** What was read back. */

@@ -5,6 +5,7 @@ import { cssPath } from "./forms/css-path";
 import { cssPolygon } from "./forms/css-polygon";
 import { csv } from "./forms/csv";
 import { edgeTable } from "./forms/edge-table";
+import { npy, pfm, png8, png16 } from "./forms/field-files";
 import { geojson } from "./forms/geojson";
 import { glsl } from "./forms/glsl";
 import { go } from "./forms/go";
@@ -47,6 +48,10 @@ export const handoffForms = {
   geojson,
   csv,
   "edge-table": edgeTable,
+  png: png8,
+  png16,
+  pfm,
+  npy,
   template,
 } satisfies Record<string, Form>;
 

@@ -1,16 +1,18 @@
 import { writePathData } from "../path";
 import { requireDecimals } from "./decimals";
-import { type Figure, vertexCount } from "./figure";
+import { type Figure, numbersOf, vertexCount } from "./figure";
 import type { Form } from "./form";
 import { formOf, type HandoffFormat } from "./forms";
 import { linesOfPathData } from "./forms/svg-path";
 import { uniquelyNamed } from "./names";
 import type { Style } from "./style";
-import { ordered, placed, type Target } from "./target";
+import { ordered, placed, placedSamples, type Target } from "./target";
 import { checkText, type TextCheck } from "./text-check";
 
 export interface Handoff extends TextCheck {
   content: string | Uint8Array;
+  /** What belongs beside it, as JSON. */
+  beside: string | null;
   /**
    * The figures as they were written, in plan units: vertex k of line r in the file is vertex k of line r here. Where curves are kept,
    * vertices are where they end.
@@ -30,8 +32,9 @@ export interface Handoff extends TextCheck {
 export function handOff(format: HandoffFormat, all: readonly Figure[], style: Style, target: Target): Handoff {
   requireDecimals(style.decimals);
   const form = formOf(format);
-  const named = uniquelyNamed(all);
-  const held = named.filter((figure) => isHeld(figure, form)).map((figure) => ordered(figure, target));
+  const named = uniquelyNamed(all.flatMap((figure) => told(figure, form, target)));
+  const some = named.filter((figure) => isHeld(figure, form)).map((figure) => ordered(figure, target));
+  const held = form.holds.single ? some.slice(0, 1) : some;
   const inTarget = held.map((figure) => placed(figure, target));
   const content = form.write(inTarget, style);
   const figures = form.keepsCurves ? held.map(byCommands) : held;
@@ -41,12 +44,23 @@ export function handOff(format: HandoffFormat, all: readonly Figure[], style: St
   const remark = form.remark?.(inTarget, style);
   return {
     content,
+    beside: inTarget.length > 0 ? (form.beside?.(inTarget) ?? null) : null,
     figures,
     vertices: figures.reduce((sum, figure) => sum + vertexCount(figure), 0),
     segments: form.keepsCurves ? { curves: segments.length - lines, lines } : null,
-    losses: [...lossesOf(named, form, format), ...(remark ? [remark] : [])],
+    losses: [
+      ...lossesOf(named, form, format),
+      ...lossesOfSamples(all, some, form, target),
+      ...(remark ? [remark] : []),
+    ],
     ...checkText(form, inTarget, paths, content, style, target),
   };
+}
+
+/** Samples as numbers where a form holds those and no fields. */
+function told(figure: Figure, { holds }: Form, target: Target): Figure[] {
+  if (!figure.samples || holds.kinds.includes("samples")) return [figure];
+  return numbersOf(figure.name, placedSamples(figure.samples, target) ?? figure.samples);
 }
 
 /** A figure with the ends of its curves for lines: what stands in path data, command by command. */
@@ -56,6 +70,20 @@ function byCommands(figure: Figure): Figure {
     return { vertices: Float64Array.from(points), closed };
   });
   return { ...figure, lines };
+}
+
+function lossesOfSamples(
+  all: readonly Figure[],
+  held: readonly Figure[],
+  { holds, title }: Form,
+  target: Target,
+): string[] {
+  const losses: string[] = [];
+  const left = holds.single ? held.slice(1).map(({ name }) => name) : [];
+  if (left.length > 0) losses.push(`${title} holds one field: ${left.join(", ")} left out`);
+  const stay = all.filter(({ samples }) => samples && !placedSamples(samples, target)).map(({ name }) => name);
+  if (stay.length > 0) losses.push(`cells are square: ${stay.join(", ")} in plan units, as the plan has them`);
+  return losses;
 }
 
 function isHeld(figure: Figure, { holds }: Form): boolean {
@@ -78,16 +106,21 @@ function lossesOf(figures: readonly Figure[], { holds, title }: Form, format: Ha
         namesOf((figure) => figure.kind === kind),
         (names) => `${title} holds no ${kind}: ${names} left out`,
       );
+  if (!holds.kinds.includes("region"))
+    say(
+      namesOf(({ kind }) => kind === "region" || kind === "outline"),
+      (names) => `${title} holds fields only: ${names} left out`,
+    );
   if (!holds.open)
     say(
       namesOf(({ kind, lines }) => kind === "outline" && lines.some(({ closed }) => !closed)),
       (names) => `${title} holds no open lines: those of ${names} come out closed`,
     );
   say(
-    namesOf((figure) => figure.kind !== "numbers" && vertexCount(figure) === 0),
+    namesOf((figure) => figure.kind !== "numbers" && figure.kind !== "samples" && vertexCount(figure) === 0),
     (names) => `${names}: nothing there, so nothing to write`,
   );
-  if (!holds.names && figures.length > 1 && format !== "template")
+  if (!holds.names && !holds.single && figures.length > 1 && format !== "template")
     losses.push(`${title} has no names: the ${figures.length} shapes follow one another`);
   return losses;
 }

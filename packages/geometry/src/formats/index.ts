@@ -17,8 +17,10 @@ export {
   pointKey,
   pointsFigure,
   regionFigure,
+  type Samples,
   SHAPE_KINDS,
   type ShapeKind,
+  samplesFigure,
   trianglesFigure,
 } from "./figure";
 export { FORM_GROUPS, type Form, type Holds, type ReadFigure } from "./form";

@@ -1,6 +1,6 @@
 import { reverseSources, transformSources } from "../curved";
 import { type Affine, reversePath, transformPath, transformPoint } from "../path";
-import { type BoxLength, type Figure, type FigureLine, pointKey } from "./figure";
+import { type BoxLength, type Figure, type FigureLine, pointKey, type Samples } from "./figure";
 
 /** Where the plan lies in the target's coordinates: factors on both axes (not 0), and where the plan's origin goes. */
 export interface Target {
@@ -41,10 +41,32 @@ export function placed(figure: Figure, target: Target): Figure {
   };
   return {
     ...figure,
+    samples: figure.samples && (placedSamples(figure.samples, target) ?? figure.samples),
     lines: figure.lines.map(mapped),
     boxLengths: new Map([...figure.boxLengths].map(([key, lengths]) => placedLengths(key, lengths, map))),
     curves: () => transformPath(figure.curves(), map),
     sources: () => transformSources(figure.sources(), map),
+  };
+}
+
+/** Samples in the target's coordinates, rows from its least y; null where its units are not the same along x and y: cells are square. */
+export function placedSamples(samples: Samples, { scaleX, scaleY, x, y }: Target): Samples | null {
+  const factor = Math.abs(scaleX);
+  if (Math.abs(Math.abs(scaleY) - factor) > 1e-12 * factor || scaleX < 0) return null;
+  const { grid, values, reach, unit } = samples;
+  const { columns, rows, cell } = grid;
+  const isTurned = scaleY < 0;
+  const placed = new Float64Array(values.length);
+  for (let row = 0; row < rows; row++) {
+    const from = (isTurned ? rows - 1 - row : row) * columns;
+    for (let column = 0; column < columns; column++) placed[row * columns + column] = factor * values[from + column];
+  }
+  const corner = isTurned ? grid.y + rows * cell : grid.y;
+  return {
+    grid: { columns, rows, cell: factor * cell, x: scaleX * grid.x + x, y: scaleY * corner + y },
+    values: placed,
+    reach: factor * reach,
+    unit: factor === 1 ? unit : "target unit",
   };
 }
 

@@ -3,7 +3,7 @@ import { orientation } from "../numeric";
 import { momentsOf, type Path, type Segment, segmentBounds } from "../path";
 import { orientationOf, properCrossings, type Ring } from "../polygon";
 import { asHeld } from "./decimals";
-import type { Figure, FigureLine } from "./figure";
+import type { Figure, FigureLine, Samples } from "./figure";
 import type { Form, ReadFigure } from "./form";
 import { farthestApart } from "./paths-apart";
 import type { NumberType, Style } from "./style";
@@ -56,12 +56,13 @@ interface Told {
   kind: Figure["kind"];
   lines: FigureLine[];
   indices: ArrayLike<number> | null;
-  numbers: readonly number[];
+  numbers: ArrayLike<number>;
 }
 
 /** The figures as far as the form tells them apart, without what has no vertices. */
 function asTold({ holds }: Form, figures: readonly Figure[]): Told[] {
-  const told = figures.map(({ name, kind, lines, indices, numbers }) => {
+  const told = figures.map(({ name, kind, lines, indices, numbers: plain, samples }) => {
+    const numbers = samples ? valuesHeld(samples, holds.reach === true) : plain;
     const some = lines.filter(({ vertices }) => vertices.length > 0);
     const all = holds.open || kind !== "outline" ? some : some.map(({ vertices }) => ({ vertices, closed: true }));
     return { name, kind, lines: all, indices, numbers };
@@ -75,6 +76,10 @@ function asTold({ holds }: Form, figures: readonly Figure[]): Told[] {
   if (holds.lines !== false) return [{ ...one, lines }];
   const all = lines.flatMap(({ vertices }) => [...vertices]);
   return [{ ...one, lines: all.length ? [{ vertices: Float64Array.from(all), closed: false }] : [] }];
+}
+
+function valuesHeld({ values, reach }: Samples, byReach: boolean): Float64Array {
+  return byReach ? values.map((value) => Math.max(-reach, Math.min(reach, value))) : values;
 }
 
 function extentOf(segments: readonly Segment[]): number {
@@ -96,9 +101,11 @@ class Comparison implements TextCheck {
   ) {}
 
   figure(figure: Told, read: ReadFigure, form: Form): void {
-    figure.numbers.forEach((value, i) => {
-      this.difference = Math.max(this.difference, Math.abs(value - (read.numbers?.[i] ?? Number.NaN)));
-    });
+    for (let i = 0; i < figure.numbers.length; i++) {
+      const apart = Math.abs(figure.numbers[i] - (read.numbers?.[i] ?? Number.NaN));
+      if (!(apart <= this.difference)) this.difference = apart;
+    }
+    if (figure.kind === "samples") return;
     const lines = read.lines
       .filter(({ points }) => points.length > 0)
       .map(({ points, closed }) => ({

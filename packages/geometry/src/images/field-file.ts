@@ -3,7 +3,7 @@ import { arrayFile } from "./npy";
 import { floatMap } from "./pfm";
 import { greyPng } from "./png";
 
-export const FIELD_FORMATS = ["png 8", "png 16", "pfm", "npy"] as const;
+export const FIELD_FORMATS = ["png", "png16", "pfm", "npy"] as const;
 export type FieldFormat = (typeof FIELD_FORMATS)[number];
 
 /** From samples to plan units: sample (column, row) lies at (x + column · cell, y + row · cell), its value is scale · sample + offset. */
@@ -36,15 +36,16 @@ export function fieldFile(
   const plain: FieldMapping = { ...place, scale: 1, offset: 0, firstRow: "least y", unit };
   if (format === "pfm") return { content: floatMap(values, columns, rows), mapping: plain };
   if (format === "npy") return { content: arrayFile(values, columns, rows), mapping: plain };
-  const most = format === "png 16" ? 65535 : 255;
+  const most = format === "png16" ? 65535 : 255;
   let range = reach;
   if (!Number.isFinite(range)) {
     range = 0;
     for (const value of values) range = Math.max(range, Math.abs(value));
   }
   const scale = (2 * range) / most;
-  const samples = new (format === "png 16" ? Uint16Array : Uint8Array)(columns * rows);
+  const samples = new (format === "png16" ? Uint16Array : Uint8Array)(columns * rows);
   for (let i = 0; i < samples.length; i++)
     samples[i] = scale > 0 ? Math.min(most, Math.max(0, Math.round((values[i] + range) / scale))) : 0;
-  return { content: greyPng(samples, columns, rows), mapping: { ...plain, scale, offset: -range } };
+  const mapping = { ...plain, scale, offset: -range };
+  return { content: greyPng(samples, columns, rows, JSON.stringify(mapping)), mapping };
 }

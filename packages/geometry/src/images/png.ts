@@ -1,8 +1,15 @@
+import { ascii } from "./ascii";
+
 /**
- * A grey picture as PNG (ISO/IEC 15948), 8 or 16 bits a sample, the first row on top. Its data is stored, not compressed: what is read
+ * A grey picture as PNG (ISO/IEC 15948), 8 or 16 bits a sample, the first row on top, with a description in JSON. Its data is stored, not compressed: what is read
  * by a program is not worth a compressor of our own.
  */
-export function greyPng(samples: Uint8Array | Uint16Array, columns: number, rows: number): Uint8Array {
+export function greyPng(
+  samples: Uint8Array | Uint16Array,
+  columns: number,
+  rows: number,
+  description: string,
+): Uint8Array {
   const depth = samples instanceof Uint16Array ? 16 : 8;
   const line = 1 + (columns * depth) / 8;
   const raw = new Uint8Array(rows * line);
@@ -20,10 +27,15 @@ export function greyPng(samples: Uint8Array | Uint16Array, columns: number, rows
   return joined([
     Uint8Array.of(0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a),
     chunk("IHDR", new Uint8Array(head.buffer)),
+    chunk("tEXt", ascii(`Description\0${description.replace(NO_ASCII, escaped)}`)),
     chunk("IDAT", stored(raw)),
     chunk("IEND", new Uint8Array(0)),
   ]);
 }
+
+/** In JSON any character may be written by its number. */
+const NO_ASCII = /[^ -~]/g;
+const escaped = (character: string): string => `\\u${character.charCodeAt(0).toString(16).padStart(4, "0")}`;
 
 function chunk(type: string, data: Uint8Array): Uint8Array {
   const all = new Uint8Array(12 + data.length);

@@ -1,6 +1,7 @@
 import { orientation } from "../numeric";
 import { type FillRule, filled, type Operand, OperandError } from "../polygon";
-import { type CellGrid, cellGrid } from "./cell-grid";
+import { cellGrid } from "./build-cells";
+import type { CellGrid } from "./cell-grid";
 
 /** A place where a line meets an outline. */
 export interface Hit {

@@ -1,6 +1,7 @@
 import { orientation } from "../numeric";
 import { type FillRule, filled, type Operand } from "../polygon";
-import { type CellGrid, cellGrid } from "./cell-grid";
+import { cellGrid } from "./build-cells";
+import type { CellGrid } from "./cell-grid";
 import { sideOf } from "./side-of";
 import { ON_EDGE } from "./turn-around";
 

@@ -9,7 +9,7 @@ import {
   segmentsWithJoin,
 } from "../path";
 import { type FillRule, filled } from "../polygon";
-import { cellGrid } from "./cell-grid";
+import { cellGrid } from "./build-cells";
 import { crossing } from "./crossing";
 import { locateOnPath, type PathLocation } from "./locate-on-path";
 import { cellOf, windingOf } from "./location-index";

@@ -24,10 +24,12 @@ export interface BuiltFile {
   file: string;
   format: HandoffFormat;
   content: string | Uint8Array;
+  /** What belongs beside it: the mapping of a field's samples to the plan. */
+  beside: { file: string; content: string } | null;
   report: HandoffReport;
 }
 
-export interface HandoffReport extends Omit<Handoff, "content"> {
+export interface HandoffReport extends Omit<Handoff, "content" | "beside"> {
   /** How far what is written may lie from what was told, in plan units, before its digits: see {@link Handoff.difference}. */
   bound: ErrorBound;
   /** How each shape was taken, by its name. */
@@ -48,25 +50,36 @@ export function buildFile(evaluated: Evaluated, asked: Asked): BuiltFile {
   const { format, options } = asked;
   const form = formOf(format);
   const values = valuesOf(evaluated.definitions, asked.targets);
-  const told = figuresAmong(evaluated.definitions, asked);
+  const { unit } = evaluated.plan;
+  const told = figuresAmong(evaluated.definitions, asked, unit);
   const figures =
     form.hasBoxLengths && !options.shares
-      ? withBoxLengths(told, evaluated.plan, (plan) => figuresAmong(definitionsOn(plan, evaluated, asked), asked))
+      ? withBoxLengths(told, evaluated.plan, (plan) => figuresAmong(definitionsOn(plan, evaluated, asked), asked, unit))
       : told;
   const file = asked.file ?? defaultFile(asked.targets, format);
   const target = targetOf(evaluated.plan, form, options);
   const style = styleOf(evaluated, form, options, target, file);
-  const { content, ...rest } = handOff(format, figures, style, target);
+  const { content, beside, ...rest } = handOff(format, figures, style, target);
   const shapes = values.flatMap(([, value]) => shapesIn(value));
   const taken = values.flatMap(([name, value]) =>
     shapesIn(value).map((shape) => ({ name, as: options.as ?? ownKind(shape) })),
   );
-  const bound = greatest(shapes.map((shape) => (form.keepsCurves ? shape.curveBound : shape.bound)));
-  return { file, format, content, report: { ...rest, taken, bound: shapes.length ? bound : EXACT } };
+  const bounds = shapes.map((shape) => (form.keepsCurves ? shape.curveBound : shape.bound));
+  const fields = values.flatMap(([, value]) => (value.type === "field" ? [(value.distance ?? value.shape).bound] : []));
+  const bound = greatest([...bounds, ...fields]);
+  return {
+    file,
+    format,
+    content,
+    beside: beside === null ? null : { file: file.replace(/(\.[^.]*)?$/, ".json"), content: beside },
+    report: { ...rest, taken, bound: bounds.length + fields.length ? bound : EXACT },
+  };
 }
 
-function figuresAmong(definitions: readonly Definition[], { targets, options }: Asked): Figure[] {
-  return valuesOf(definitions, targets).flatMap(([expression, value]) => figuresOf(expression, value, options.as));
+function figuresAmong(definitions: readonly Definition[], { targets, options }: Asked, unit: string): Figure[] {
+  return valuesOf(definitions, targets).flatMap(([expression, value]) =>
+    figuresOf(expression, value, options.as, unit),
+  );
 }
 
 /** The same definitions, those that are asked for as they would be on another plan. */

@@ -1,19 +1,22 @@
 import {
   type Figure,
+  type Form,
   fanTriangles,
   numbersFigure,
   operandOf,
   outlineFigure,
   pointsFigure,
   regionFigure,
+  type Samples,
   type ShapeKind,
+  samplesFigure,
   trianglesFigure,
   triangulate,
 } from "@vertexon/geometry";
-import { describe, type Probe, type Shape, type Value } from "../values";
+import { describe, distanceOf, type Field, type Probe, type Shape, type Value } from "../values";
 
 /** A value under the expression that stands for it, as what is handed off: shapes in a way that was chosen, or in their own. */
-export function figuresOf(expression: string, value: Value, as: ShapeKind | null): Figure[] {
+export function figuresOf(expression: string, value: Value, as: ShapeKind | null, unit: string): Figure[] {
   switch (value.type) {
     case "shape":
       return [figureOf(expression, value, as ?? ownKind(value))];
@@ -23,6 +26,8 @@ export function figuresOf(expression: string, value: Value, as: ShapeKind | null
       return [numbersFigure(expression, [value.value])];
     case "probe":
       return [probeFigure(expression, value)];
+    case "field":
+      return [samplesFigure(expression, samplesOf(value, unit))];
     case "list": {
       const { items } = value;
       if (items.length > 0 && items.every((item) => item.type === "point"))
@@ -34,25 +39,37 @@ export function figuresOf(expression: string, value: Value, as: ShapeKind | null
             items.map((item) => item.value),
           ),
         ];
-      return items.flatMap((item, i) => figuresOf(`${expression}.at(${i})`, item, as));
+      return items.flatMap((item, i) => figuresOf(`${expression}.at(${i})`, item, as, unit));
     }
     default:
       return [];
   }
 }
 
-/** What keeps a value from being handed off, in words; null where nothing does. */
-export function notHandedOff(expression: string, value: Value): string | null {
+/** What keeps a value from being handed off in a form, in words; null where nothing does. */
+export function notHandedOff(expression: string, value: Value, form: Form): string | null {
+  if (isOfFields(form) && value.type !== "field")
+    return `${form.title} holds fields; "${expression}" is ${describe(value)}: a field of a shape is made by field(…)`;
   if (value.type === "list") {
     if (value.items.length === 0) return `"${expression}" is an empty list`;
     for (const [i, item] of value.items.entries()) {
-      const problem = notHandedOff(`${expression}.at(${i})`, item);
+      const problem = notHandedOff(`${expression}.at(${i})`, item, form);
       if (problem) return problem;
     }
     return null;
   }
-  if (["shape", "point", "number", "probe"].includes(value.type)) return null;
-  return `shapes, points, numbers and probes are handed off; "${expression}" is ${describe(value)}`;
+  if (["shape", "point", "number", "probe", "field"].includes(value.type)) return null;
+  return `shapes, points, numbers, probes and fields are handed off; "${expression}" is ${describe(value)}`;
+}
+
+/** Whether a form holds nothing but fields. */
+export function isOfFields({ holds }: Form): boolean {
+  return holds.kinds.every((kind) => kind === "samples");
+}
+
+function samplesOf({ distance, shape, grid, reach }: Field, unit: string): Samples {
+  const { field } = distance ?? distanceOf(shape);
+  return { grid, reach, unit, values: field.sample(grid) };
 }
 
 /** Probed points with their answers. */

@@ -1,6 +1,6 @@
 import { type Form, formOf, type HandoffFormat, handoffForms } from "@vertexon/geometry";
 import { defaultFile } from "../handoff/build-files";
-import { notHandedOff } from "../handoff/figures";
+import { isOfFields, notHandedOff } from "../handoff/figures";
 import { DEFAULT_OPTIONS, emitOptions, type HandoffOptions } from "../handoff/options";
 import { constants, functions } from "../library";
 import { foreignName } from "../messages/foreign-words";
@@ -197,14 +197,19 @@ export class Run {
     const files = new Map<string, number>();
     return this.ofKind("emit").flatMap(({ from, statement }) => {
       const { format, formatSpan, targets } = statement;
-      const found = targets.map((target) => this.emitted(from, target, kept));
       if (!Object.hasOwn(handoffForms, format)) {
         const known = Object.keys(handoffForms);
         const otherwise = `; there are ${known.join(", ")}`;
         this.reportError(from, misspelled(formatSpan, `no form "${format}"`, format, known, otherwise));
         return [];
       }
-      const how = this.emitOptions(from, statement, formOf(format as HandoffFormat), kept);
+      const form = formOf(format as HandoffFormat);
+      const found = targets.map((target) => this.emitted(from, target, form, kept));
+      const how = this.emitOptions(from, statement, form, kept);
+      if (targets.length === 0 && isOfFields(form)) {
+        this.report(from, formatSpan, `${form.title} holds one field: say which, as in emit NAME as ${format}`);
+        return [];
+      }
       const all = targets.length ? targets.map(({ name }) => name) : results();
       if (targets.length === 0 && all.length === 0)
         this.report(from, formatSpan, "there is no result to emit: define a shape first");
@@ -228,7 +233,7 @@ export class Run {
   }
 
   /** The expression of what is emitted; null where it cannot be, which is reported. */
-  private emitted(from: number, target: EmitTarget, kept: ReadonlyMap<string, Computed>): string | null {
+  private emitted(from: number, target: EmitTarget, form: Form, kept: ReadonlyMap<string, Computed>): string | null {
     const { name, nameSpan, items } = target;
     if (!this.definitions.has(name)) {
       this.reportError(from, unknownName(name, nameSpan, this));
@@ -251,7 +256,7 @@ export class Run {
       expression += `.at(${index})`;
     }
     if (!value) return null;
-    const problem = notHandedOff(expression, value);
+    const problem = notHandedOff(expression, value, form);
     if (problem) this.report(from, { from: nameSpan.from, to: items.at(-1)?.span.to ?? nameSpan.to }, problem);
     return problem ? null : expression;
   }

@@ -6,6 +6,8 @@ export interface HandoffView extends Omit<BuiltFile, "report"> {
   report: Omit<HandoffReport, "figures">;
   /** Lines as they were written, in plan units: vertex k of line r in the file is vertex k of line r here. */
   figures: { name: string; kind: FigureKind; lines: FigureLine[]; indices: Uint16Array | Uint32Array | null }[];
+  /** How many samples of fields there are. */
+  samples: number;
 }
 
 interface Asked {
@@ -24,5 +26,6 @@ export function handoff({ evaluated }: AskedSheet, { emission }: Asked): Handoff
     indices: figure.indices,
     lines: figure.lines.map(({ vertices, closed }) => ({ vertices, closed })),
   }));
-  return { ...built, report: rest, figures: lines };
+  const samples = figures.reduce((sum, each) => sum + (each.samples?.values.length ?? 0), 0);
+  return { ...built, report: rest, figures: lines, samples };
 }

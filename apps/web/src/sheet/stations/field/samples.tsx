@@ -82,8 +82,8 @@ export function Samples({ name }: { name: string }) {
 }
 
 const FORM_NAMES: Record<FieldFormat, { title: string; ending: string; mediaType: string }> = {
-  "png 8": { title: "PNG, 8 bits", ending: "png", mediaType: "image/png" },
-  "png 16": { title: "PNG, 16 bits", ending: "png", mediaType: "image/png" },
+  png: { title: "PNG, 8 bits", ending: "png", mediaType: "image/png" },
+  png16: { title: "PNG, 16 bits", ending: "png", mediaType: "image/png" },
   pfm: { title: "PFM, 32-bit floats", ending: "pfm", mediaType: "application/octet-stream" },
   npy: { title: "NPY, doubles", ending: "npy", mediaType: "application/octet-stream" },
 };
@@ -91,7 +91,7 @@ const FORM_NAMES: Record<FieldFormat, { title: string; ending: string; mediaType
 /** The samples as a file, and the mapping to plan units beside it. */
 function SaveField({ name }: { name: string }) {
   const { view, thread } = useAnswers();
-  const [format, setFormat] = useState<FieldFormat>("png 16");
+  const [format, setFormat] = useState<FieldFormat>("png16");
   const [wanted, setWanted] = useState<{ name: string; format: FieldFormat; unit: string } | null>(null);
   const { answered, isNewest, problem } = useQuestion({ thread, view }, "fieldSave", wanted);
   useEffect(() => {

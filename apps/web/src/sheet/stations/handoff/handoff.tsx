@@ -10,7 +10,7 @@ import { useQuestion } from "../../model/use-question";
 import { Empty, Facts, Panel, Pending } from "../parts/panel";
 import { useResting } from "../parts/use-resting";
 import { BoundFacts } from "./bound";
-import { asHex } from "./hex";
+import { asHex, hexLength } from "./hex";
 import { How } from "./how";
 import { type Chosen, useHandoff } from "./use-handoff";
 import { What } from "./what";
@@ -43,8 +43,16 @@ function File({ chosen }: { chosen: Chosen }) {
   const handoff = answered?.answer ?? null;
   useLayer(() => handoff && layerOf(handoff), [handoff]);
   const content = handoff?.content ?? "";
-  const text = typeof content === "string" ? content : asHex(content);
-  const save = () => saveFile(file, content, formOf(format).mediaType);
+  const isText = typeof content === "string";
+  const text = (most = Number.POSITIVE_INFINITY): string =>
+    typeof content === "string" ? content : asHex(content.subarray(0, most));
+  const length = typeof content === "string" ? content.length : hexLength(content.length);
+  const beside = handoff?.beside ?? null;
+  const save = () => {
+    saveFile(file, content, formOf(format).mediaType);
+    if (beside) saveFile(beside.file, beside.content, "application/json");
+  };
+  const saves = beside ? `Save ${file}, and ${beside.file} with its mapping` : `Save ${file}`;
   const isReady = handoff !== null && isNewest;
   return (
     <Panel title="Hand off" about={<Files chosen={chosen} />}>
@@ -53,19 +61,29 @@ function File({ chosen }: { chosen: Chosen }) {
       <div className="handoff-row">
         {kept === null && <Button onClick={keep}>Keep in the script</Button>}
         <span className="grow" />
-        <Button onClick={save} disabled={!isReady} aria-label={`Save ${file}`} title={`Save ${file}`}>
+        <Button
+          type={isText ? "default" : "primary"}
+          onClick={save}
+          disabled={!isReady}
+          aria-label={`Save ${file}`}
+          title={saves}
+        >
           Save
         </Button>
-        <Button type="primary" onClick={() => handoff && copy(text, `${countOf(handoff)} copied`)} disabled={!isReady}>
-          {typeof content === "string" ? "Copy" : "Copy as hex"}
+        <Button
+          type="primary"
+          onClick={() => handoff && copy(text(), `${countOf(handoff)} copied`)}
+          disabled={!isReady}
+        >
+          {isText ? "Copy" : "Copy as hex"}
         </Button>
       </div>
       {!handoff && <Pending problem={problem}>Writing …</Pending>}
       {handoff && <Report handoff={handoff} chosen={chosen} />}
       {handoff && (
         <pre className="handoff-text" data-testid="handoff-text">
-          {text.slice(0, SHOWN)}
-          {text.length > SHOWN && `\n… and ${fixed(text.length - SHOWN, 0)} more characters`}
+          {text(SHOWN / 2).slice(0, SHOWN)}
+          {length > SHOWN && `\n… and ${fixed(length - SHOWN, 0)} more characters`}
         </pre>
       )}
     </Panel>
@@ -136,7 +154,9 @@ function Report({ handoff, chosen }: { handoff: HandoffView; chosen: Chosen }) {
           ["bound", <BoundFacts key="b" report={report} chosen={chosen} />, "handoff-bound"],
           [
             "read back",
-            difference === 0 ? "the very same numbers" : `no vertex is further off than ${small(difference)}`,
+            difference === 0
+              ? "the very same numbers"
+              : `no ${handoff.samples > 0 ? "value" : "vertex"} is further off than ${small(difference)}`,
             "handoff-check",
           ],
         ]}
@@ -151,7 +171,8 @@ function takenOf(handoff: HandoffView | null): ShapeKind[] {
 }
 
 /** Why shapes are taken as they are. */
-function reasonOf({ report: { taken }, figures }: HandoffView): string {
+function reasonOf({ report: { taken }, figures, beside }: HandoffView): string {
+  if (beside) return `, and ${beside.file} with their mapping to the plan`;
   const open = figures.flatMap(({ kind, lines }) => (kind === "outline" ? lines.filter(({ closed }) => !closed) : []));
   const lines = open.length ? `, ${open.length} open` : "";
   const kinds = new Set(taken.map(({ as }) => as));
@@ -162,7 +183,8 @@ function reasonOf({ report: { taken }, figures }: HandoffView): string {
 }
 
 /** What a file holds: vertices, or the segments of the forms that keep curves. */
-function countOf({ report: { vertices, segments }, figures }: HandoffView): string {
+function countOf({ report: { vertices, segments }, figures, samples }: HandoffView): string {
+  if (samples > 0) return plural(samples, "sample");
   const triangles = figures.reduce((sum, { indices }) => sum + (indices?.length ?? 0) / 3, 0);
   const many = figures.length > 1 ? `${figures.length} shapes, ` : "";
   const shapes = triangles ? `${many}${plural(triangles, "triangle")}, ` : many;

@@ -5,3 +5,8 @@ export function asHex(bytes: Uint8Array): string {
   for (let i = 0; i < digits.length; i += 32) rows.push(digits.slice(i, i + 32).join(""));
   return rows.join("\n");
 }
+
+/** How long that is, for so many bytes. */
+export function hexLength(bytes: number): number {
+  return 2 * bytes + Math.max(0, Math.ceil(bytes / 32) - 1);
+}

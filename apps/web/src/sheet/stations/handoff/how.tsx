@@ -9,7 +9,7 @@ export function How({ chosen: { asked, change } }: { chosen: Chosen }) {
   const { view } = useAnswers();
   const { options, format } = asked;
   const { decimals, layout, numbers, indices, axis, origin, factor, shares, as } = options;
-  const { layouts, numbers: types, hasShares, axis: ownAxis } = formOf(format);
+  const { group, layouts, numbers: types, hasShares, axis: ownAxis } = formOf(format);
   const isMeant = axis !== null || origin !== null || factor !== 1 || shares;
   const [isOpen, setOpen] = useState(false);
   const isExact = decimals === "exact";
@@ -19,54 +19,56 @@ export function How({ chosen: { asked, change } }: { chosen: Chosen }) {
     change({ options: { decimals: next, numbers: next !== 0 && numbers?.startsWith("int") ? null : numbers } });
   return (
     <>
-      <div className="handoff-field">
-        <span>digits</span>
-        <InputNumber
-          size="small"
-          min={0}
-          max={17}
-          precision={0}
-          value={isExact ? null : decimals}
-          placeholder="all"
-          disabled={isExact}
-          onChange={(d) => d !== null && setDecimals(d)}
-          aria-label="decimals"
-          className="handoff-number"
-        />
-        <Checkbox checked={isExact} onChange={({ target }) => setDecimals(target.checked ? "exact" : 3)}>
-          shortest exact
-        </Checkbox>
-        {layouts.length > 1 && (
-          <Select
+      {group !== "fields" && (
+        <div className="handoff-field">
+          <span>digits</span>
+          <InputNumber
             size="small"
-            value={layout ?? layouts[0]}
-            options={LAYOUTS.filter((each) => layouts.includes(each)).map((value) => ({
-              value,
-              label: LAYOUT_WORDS[value],
-            }))}
-            onChange={(next) => change({ options: { layout: next } })}
-            aria-label="layout"
+            min={0}
+            max={17}
+            precision={0}
+            value={isExact ? null : decimals}
+            placeholder="all"
+            disabled={isExact}
+            onChange={(d) => d !== null && setDecimals(d)}
+            aria-label="decimals"
+            className="handoff-number"
           />
-        )}
-        {types.length > 1 && (
-          <Select
-            size="small"
-            value={numbers ?? integers[0] ?? types[0]}
-            options={offered.map((value) => ({ value, label: value }))}
-            onChange={(next) => change({ options: { numbers: next } })}
-            aria-label="numbers"
-          />
-        )}
-        {(as === "triangles" || as === "fans") && (
-          <Select
-            size="small"
-            value={indices ?? "uint32"}
-            options={INDEX_TYPES.map((value) => ({ value, label: value }))}
-            onChange={(next) => change({ options: { indices: next } })}
-            aria-label="indices"
-          />
-        )}
-      </div>
+          <Checkbox checked={isExact} onChange={({ target }) => setDecimals(target.checked ? "exact" : 3)}>
+            shortest exact
+          </Checkbox>
+          {layouts.length > 1 && (
+            <Select
+              size="small"
+              value={layout ?? layouts[0]}
+              options={LAYOUTS.filter((each) => layouts.includes(each)).map((value) => ({
+                value,
+                label: LAYOUT_WORDS[value],
+              }))}
+              onChange={(next) => change({ options: { layout: next } })}
+              aria-label="layout"
+            />
+          )}
+          {types.length > 1 && (
+            <Select
+              size="small"
+              value={numbers ?? integers[0] ?? types[0]}
+              options={offered.map((value) => ({ value, label: value }))}
+              onChange={(next) => change({ options: { numbers: next } })}
+              aria-label="numbers"
+            />
+          )}
+          {(as === "triangles" || as === "fans") && (
+            <Select
+              size="small"
+              value={indices ?? "uint32"}
+              options={INDEX_TYPES.map((value) => ({ value, label: value }))}
+              onChange={(next) => change({ options: { indices: next } })}
+              aria-label="indices"
+            />
+          )}
+        </div>
+      )}
       <div className="handoff-field">
         <span>target</span>
         {isOpen || isMeant ? (

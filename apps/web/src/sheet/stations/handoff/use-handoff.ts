@@ -61,7 +61,12 @@ export function useHandoff(): Chosen | null {
       if (kept === null) return setOwn(next);
       // It stays taken up, also where the chosen shape is no part of it any more.
       setPicked({ shape: name, kept });
-      const to = next.format === format ? file : withEnding(file, next.format);
+      const isOwn = file !== defaultFile(targets, format);
+      const to = isOwn
+        ? next.format === format
+          ? file
+          : withEnding(file, next.format)
+        : defaultFile(next.targets, next.format);
       edit((current) => {
         const span = current.emissions[kept]?.span;
         return span ? [{ ...span, insert: emitStatement(next.targets, next.format, next.options, to) }] : null;

@@ -7,12 +7,8 @@ import { useEdits } from "../../model/edits";
 import { useOwnValue } from "../parts/use-own-value";
 import type { Chosen } from "./use-handoff";
 
-const FORMS = FORM_GROUPS.map((label) => ({
-  label,
-  options: (Object.keys(handoffForms) as HandoffFormat[])
-    .filter((format) => formOf(format).group === label)
-    .map((value) => ({ value, label: formOf(value).title })),
-}));
+const FORMS = Object.keys(handoffForms) as HandoffFormat[];
+const isOfFields = (format: HandoffFormat): boolean => formOf(format).group === "fields";
 
 const KINDS: { value: ShapeKind; label: string }[] = [
   { value: "region", label: "region" },
@@ -29,9 +25,24 @@ export function What({ chosen, taken }: { chosen: Chosen; taken: readonly ShapeK
   // Names have no commas. What was taken out or added last counts at once, whether or not it is evaluated yet.
   const [list, setList] = useOwnValue(asked.targets.join(), view);
   const targets = list === "" ? [] : list.split(",");
+  const fields = view.definitions.flatMap(({ name, value }) => (value?.type === "field" ? [name] : []));
+  const forms = FORM_GROUPS.map((label) => ({
+    label: label === "fields" && fields.length === 0 ? "fields: the sheet has none yet" : label,
+    options: FORMS.filter((format) => formOf(format).group === label).map((value) => ({
+      value,
+      label: formOf(value).title,
+      disabled: isOfFields(value) && fields.length === 0,
+    })),
+  }));
+  /** Forms of fields take one field: one of those that are handed off, or the first of the sheet. */
+  const changeForm = (format: HandoffFormat): void => {
+    const field = targets.find((name) => fields.includes(name)) ?? fields[0];
+    const isMeant = isOfFields(format) && field && !(targets.length === 1 && targets[0] === field);
+    change(isMeant ? { format, targets: [field] } : { format });
+  };
   const names = view.definitions.flatMap(({ name, value }) => {
     if (value?.type === "list") return [name, ...value.shapes.map((each) => each.name)];
-    return value && ["shape", "point", "number", "probe"].includes(value.type) ? [name] : [];
+    return value && ["shape", "point", "number", "probe", "field"].includes(value.type) ? [name] : [];
   });
   const known = [...new Set([...names, ...targets])];
   const kinds = KINDS.filter(
@@ -61,8 +72,8 @@ export function What({ chosen, taken }: { chosen: Chosen; taken: readonly ShapeK
           size="small"
           showSearch={{ optionFilterProp: "label" }}
           value={asked.format}
-          options={FORMS}
-          onChange={(format) => change({ format })}
+          options={forms}
+          onChange={changeForm}
           listHeight={420}
           popupMatchSelectWidth={false}
           aria-label="form"
