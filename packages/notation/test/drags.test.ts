@@ -92,3 +92,32 @@ test("every handle of every function's example goes where it is dragged, or near
   }
   expect(count).toBeGreaterThan(140);
 });
+
+test.each([
+  ["distance(rect((30, 35), width: 40, height: 30)).offset(8)", "distance", 3, "offset(11)"],
+  ["distance(circle((50, 50), radius: 20)).shell(6)", "width", 2, "shell(10)"],
+  ["distance(rect((20, 30), width: 50, height: 40)).rounded(5).move(10, 0)", "radius", -4, "rounded(9)"],
+])("%s: its %s is dragged on the plan", (script, label, outwards, becomes) => {
+  const text = `d = ${script}\n`;
+  const handles = handlesIn(evaluated(text), "d");
+  const index = handles.findIndex(({ grips }) => grips.some((grip) => grip.label === label));
+  const { grips, map } = handles[index];
+  const [{ measure }] = grips;
+  if (measure.by !== "along") throw new Error("it runs along no line");
+  // Along its own line, so many units further out.
+  const scale = outwards / (Math.sign(outwards) * Math.hypot(measure.dx, measure.dy));
+  const [dx, dy] = [measure.dx * scale * map.a, measure.dy * scale * map.d];
+  expect(dragged(text, "d", index, dx, dy)).toContain(becomes);
+});
+
+test("a blended distance is dragged from its own boundary, and a name is dragged where it was written", () => {
+  const text =
+    "lane = distance(rect((20, 20), width: 40, height: 60))\npond = circle((70, 50), radius: 20)\nsoft = blend(lane, pond, radius: 16).offset(5)\n";
+  const now = evaluated(text);
+  const [handle, ...others] = handlesIn(now, "soft");
+  expect(others).toEqual([]);
+  const soft = now.definitions.find(({ name }) => name === "soft")?.value;
+  const [x, y] = placeOf(handle);
+  expect(soft?.type === "distance" && Math.abs(soft.field.at(x, y))).toBeLessThan(1e-6);
+  expect(handlesIn(now, "lane").length).toBeGreaterThan(0);
+});

@@ -18,6 +18,7 @@ import type { Shape } from "../values/shape";
 import { moved, rotated } from "../values/transforms";
 import { combineShapes } from "./combined-shapes";
 import { ArgumentError, type DistanceMethodSignature, type Parameter } from "./signature";
+import { boundaryHandle } from "./size-handles";
 
 const about: Parameter = {
   name: "about",
@@ -39,7 +40,11 @@ export const distanceMethods: DistanceMethodSignature[] = [
     example: "distance(rect((30, 35), width: 40, height: 30)).offset(8)",
     run(given, args) {
       const by = args.number("distance");
-      return given.derived({ field: offsetField(given.field, by), plain: () => grown(given.plain, by) });
+      return given.derived({
+        field: offsetField(given.field, by),
+        plain: () => grown(given.plain, by),
+        handles: () => [...given.handles, ...boundaryHandle(given, args, "distance", by, 1)],
+      });
     },
   },
   {
@@ -54,7 +59,11 @@ export const distanceMethods: DistanceMethodSignature[] = [
         const [outer, inner] = [grown(given.plain, width / 2), grown(given.plain, -width / 2)];
         return combineShapes("difference", labelled([outer, inner]), given.tolerance);
       };
-      return given.derived({ field: shellField(given.field, width), plain });
+      return given.derived({
+        field: shellField(given.field, width),
+        plain,
+        handles: () => [...given.handles, ...boundaryHandle(given, args, "width", width, 0.5)],
+      });
     },
   },
   {
@@ -69,7 +78,12 @@ export const distanceMethods: DistanceMethodSignature[] = [
       if (inner.vertexCount === 0)
         throw new ArgumentError("radius", "nothing is left: no disc of this radius lies inside");
       const { field, bound } = distanceOf(inner);
-      return given.derived({ field: offsetField(field, radius), plain: () => grown(inner, radius), bound });
+      return given.derived({
+        field: offsetField(field, radius),
+        plain: () => grown(inner, radius),
+        bound,
+        handles: () => [...given.handles, ...boundaryHandle(given, args, "radius", radius, -1)],
+      });
     },
   },
   {
@@ -185,6 +199,7 @@ function placed(given: Distance, map: Affine, factor: number): Distance {
     field: placedField(given.field, map),
     plain: () => given.plain.mapped(map, factor),
     centre: { x, y },
+    handles: () => given.handles.map((handle) => ({ ...handle, map: compose(handle.map, map) })),
   });
 }
 

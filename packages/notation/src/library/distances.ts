@@ -153,5 +153,6 @@ function combined(
     tolerance,
     bound: greatest(all.map(({ bound }) => bound)),
     centre: { x: middle(({ x }) => x), y: middle(({ y }) => y) },
+    handles: () => all.flatMap(({ handles }) => handles),
   });
 }

@@ -435,7 +435,7 @@ class Evaluation {
           `; it takes ${names.join(", ")}`,
         );
       if (locals.has(parameter.name)) throw new ScriptError(argument, `"${parameter.name}" is given twice`);
-      locals.set(parameter.name, value.type === "shape" ? value.withoutHandles() : value);
+      locals.set(parameter.name, value.type === "shape" || value.type === "distance" ? value.withoutHandles() : value);
     }
     const inside = (): Evaluation => new Evaluation(text, this.sheet, locals, this.depth + 1);
     try {

@@ -5,6 +5,7 @@ import { axisOrigin, type MaybeOrigin, through } from "../values/origin";
 export function seenThrough(name: string, value: Value): Value {
   switch (value.type) {
     case "shape":
+    case "distance":
       return value.withoutHandles();
     case "number":
     case "angle":

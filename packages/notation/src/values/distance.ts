@@ -10,6 +10,7 @@ import {
   shapeField,
 } from "@vertexon/geometry";
 import { after, type ErrorBound } from "./error-bound";
+import type { Handle } from "./handle";
 import { once } from "./once";
 import { Shape } from "./shape";
 
@@ -23,7 +24,11 @@ interface DistanceParts {
   /** Whether boundaries run into each other, so that it encloses something else than the plain outline. */
   isBlended: boolean;
   centre: { x: number; y: number };
+  /** What can be dragged of it, in the order of its steps. */
+  handles: () => Handle[];
 }
+
+const NO_HANDLES = (): Handle[] => [];
 
 /** A signed distance at every place: to a shape, or composed of some. */
 export class Distance {
@@ -34,24 +39,35 @@ export class Distance {
   readonly isBlended: boolean;
   readonly centre: { x: number; y: number };
   private readonly plainOnce: () => Shape;
+  private readonly handlesOnce: () => Handle[];
 
-  constructor({ field, plain, bound, tolerance, isBlended, centre }: DistanceParts) {
+  constructor({ field, plain, bound, tolerance, isBlended, centre, handles }: DistanceParts) {
     this.field = field;
     this.bound = bound;
     this.tolerance = tolerance;
     this.isBlended = isBlended;
     this.centre = centre;
     this.plainOnce = once(plain);
+    this.handlesOnce = once(handles);
   }
 
   get plain(): Shape {
     return this.plainOnce();
   }
 
+  get handles(): Handle[] {
+    return this.handlesOnce();
+  }
+
+  /** The same without handles: what stands behind a name is dragged where it was written. */
+  withoutHandles(): Distance {
+    return this.derived({ field: this.field, plain: () => this.plain, handles: NO_HANDLES });
+  }
+
   /** Another field that was made from this one. */
   derived(parts: Partial<DistanceParts> & Pick<DistanceParts, "field" | "plain">): Distance {
     const { bound, tolerance, isBlended, centre } = this;
-    return new Distance({ bound, tolerance, isBlended, centre, ...parts });
+    return new Distance({ bound, tolerance, isBlended, centre, handles: () => this.handles, ...parts });
   }
 
   /** What lies at values up to a level, as a region within a tolerance of it, closed along a frame where there is one. */
@@ -100,5 +116,6 @@ export function distanceOf(shape: Shape, byCurves = false): Distance {
     tolerance: shape.tolerance,
     isBlended: false,
     centre: shape.centre,
+    handles: () => shape.handles,
   });
 }

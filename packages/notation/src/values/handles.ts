@@ -5,7 +5,7 @@ import type { PointValue, Value } from "./values";
 
 /** What can be dragged of a value. */
 export function handlesOf(value: Value | null): readonly Handle[] {
-  if (value?.type === "shape" || value?.type === "probe") return value.handles;
+  if (value?.type === "shape" || value?.type === "distance" || value?.type === "probe") return value.handles;
   if (value?.type === "point") return pointHandles([value]);
   if (value?.type !== "list") return [];
   const points = pointHandles(value.items.filter((item) => item.type === "point"));

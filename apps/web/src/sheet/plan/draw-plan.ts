@@ -353,15 +353,16 @@ function hasMany(handles: readonly Handle[]): boolean {
   return answer;
 }
 
-/** The handles that a station offers: all of them in Define, the probes in Probe, otherwise those of what is chosen. */
+/** The handles that a station offers: all of them in Define, the probes in Probe, those of the chosen distance in Field, otherwise those of what is chosen. */
 export function handleSpots(
   view: SheetView,
   { isField, isEdited, isAsked }: StationPlan,
   chosen: string | null,
   shape: NamedShape | null,
 ): HandleSpot[] {
-  if (isField) return [];
   return view.definitions.flatMap(({ name, handles, value }) => {
+    const isDistance = value?.type === "distance";
+    if (isField && !(isDistance && name === chosen)) return [];
     const isProbe = probesOf(value).length > 0;
     const isLong = hasMany(handles);
     const isShown = name === chosen || (isEdited && name === shape?.definition);
@@ -369,8 +370,8 @@ export function handleSpots(
     if (!offered) return [];
     return handles.flatMap((handle, index) => {
       // Control points are drawn for the shape in question only; what is not seen cannot be taken.
-      if (handle.role !== "vertex" && name !== shape?.definition) return [];
-      if (handle.role === "number" && !isEdited) return [];
+      if (handle.role !== "vertex" && name !== (isDistance ? chosen : shape?.definition)) return [];
+      if (handle.role === "number" && !isEdited && !isField) return [];
       const [x, y] = transformPoint(handle.map, handle.x, handle.y);
       const mark = handle.role !== "vertex" ? handle.role : isLong ? "plain" : "ticks";
       return [{ definition: name, index, x, y, mark, handle }];
