@@ -95,3 +95,14 @@ test("a shape's own distance, and somebody's samples: the cause is said, and a b
     "CSV, line 2: expected 2 numbers as on the first line, found 1",
   );
 });
+
+test("the offset of a distance is dragged on the plan", async ({ page }) => {
+  await openSheet(page, SOFT.replace("radius: 24)", "radius: 24).offset(10)"));
+  await station(page, "Field");
+  await choose(page, "soft");
+  await expect(page.getByTestId("field-worth")).toContainText("A lower bound");
+  await drag(page, [85, 30], [85, 20]);
+  await expect.poll(() => scriptText(page)).toMatch(/radius: 24\)\.offset\((19\.\d+|20(\.\d+)?)\)/);
+  await page.keyboard.press("Control+z");
+  await expect.poll(() => scriptText(page)).toContain(".offset(10)");
+});

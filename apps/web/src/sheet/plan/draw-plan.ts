@@ -92,8 +92,10 @@ export function drawPlan(ctx: CanvasRenderingContext2D, scene: Scene, backdrop: 
   else drawBack(ctx, scene, () => false);
   ctx.save();
   clipToPlan(ctx, camera);
-  if (how.isField) drawFieldStation(ctx, scene);
-  else {
+  if (how.isField) {
+    drawFieldStation(ctx, scene);
+    drawHandles(ctx, scene, NONE);
+  } else {
     drawShapes(ctx, scene, only);
     drawMarks(ctx, scene);
     drawNames(ctx, scene, only);
@@ -218,8 +220,10 @@ function lightVertex(
   ctx.strokeRect(x - 8, y - 8, 16, 16);
 }
 
+const NONE: ReadonlySet<string> = new Set();
+
 function drawMarks(ctx: CanvasRenderingContext2D, scene: Scene): void {
-  const { camera, view, chosen, spots, grip } = scene;
+  const { camera, view, chosen } = scene;
   const { isEdited, isAsked } = scene.how;
   const probes = new Set<string>();
   for (const { name, value } of view.definitions) {
@@ -231,6 +235,12 @@ function drawMarks(ctx: CanvasRenderingContext2D, scene: Scene): void {
   for (const { value, handles } of view.definitions)
     if (value?.type === "point" && handles.length === 0 && isEdited)
       drawDot(ctx, ...toScreen(camera, value.x, value.y));
+  drawHandles(ctx, scene, probes);
+}
+
+/** What can be dragged, and the number of what is held. */
+function drawHandles(ctx: CanvasRenderingContext2D, scene: Scene, probes: ReadonlySet<string>): void {
+  const { camera, spots, grip } = scene;
   for (const spot of spots) {
     const [x, y] = toScreen(camera, spot.x, spot.y);
     const lifted = grip?.definition === spot.definition && grip.index === spot.index;
@@ -240,7 +250,7 @@ function drawMarks(ctx: CanvasRenderingContext2D, scene: Scene): void {
       drawHandle(ctx, x, y, lifted, spot.mark === "ticks");
   }
   drawPicked(ctx, scene);
-  const held = grip ?? spots.find((spot) => isSpot(spot, scene.picked?.handle ?? null));
+  const held = spots.find((spot) => isSpot(spot, grip ?? scene.picked?.handle ?? null));
   const words = held && gripText(held.handle, held.definition, decimalsAt(camera) + 1);
   if (held && words) {
     const [x, y] = toScreen(camera, held.x, held.y);
