@@ -96,6 +96,24 @@ test("a shape's own distance, and somebody's samples: the cause is said, and a b
   );
 });
 
+test("where an edge is nearest, and the samples themselves where they can be read", async ({ page }) => {
+  await openSheet(page, `${SOFT}marks = field(lane, cell: 5)\n`);
+  await station(page, "Field");
+  await choose(page, "marks");
+  await tab(page, "Samples");
+  await expect(page.getByTestId("grid-reader")).toContainText("is off by");
+  // On a grid that its sides run through, only the corners are cut.
+  await expect(page.getByTestId("reader-corners")).not.toHaveText("none");
+  await expect(page.getByTestId("reader-elsewhere")).toHaveText("0");
+  await tab(page, "Worth");
+  await page.getByText("region of the nearest edge").click();
+  const at = await onPage(page, 80, 50);
+  await page.mouse.move(at.x - 3, at.y);
+  await page.mouse.move(at.x, at.y);
+  // A trapezium inside, and what lies above of the plan and a quarter of it around.
+  await expect(page.getByTestId("edge-region")).toHaveText(/^edge 1·\d: 100\d\d px² are nearest to it$/);
+});
+
 test("the offset of a distance is dragged on the plan", async ({ page }) => {
   await openSheet(page, SOFT.replace("radius: 24)", "radius: 24).offset(10)"));
   await station(page, "Field");

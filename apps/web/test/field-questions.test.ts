@@ -115,6 +115,35 @@ test("a bilinear reader: at the suggested cell its outline lies within the wante
   expect(fine.greatest.distance).toBeLessThanOrEqual(0.3);
 });
 
+test("the outline that a bilinear reader sees is where its values are 0, and its errors are told at corners and elsewhere", () => {
+  const ask = asking(`${SCRIPT}grid = field(lane, cell: 3)\n`);
+  const window = { column: 0, row: 0, columns: 67, rows: 54 };
+  const values = ask("fieldSamples", { name: "grid", window })!;
+  expect([...ask("fieldSamples", { name: "grid", window: { column: 20, row: 10, columns: 2, rows: 1 } })!]).toEqual([
+    ...values.subarray(690, 692),
+  ]);
+  const { lines, atCorners, elsewhere, greatest } = ask("gridReader", { name: "grid", wanted: 0.5 })!;
+  for (const line of lines)
+    for (let i = 0; i < line.length; i += 2) {
+      const [u, v] = [line[i] / 3 - 0.5, line[i + 1] / 3 - 0.5];
+      const [column, row] = [Math.min(65, Math.floor(u)), Math.min(52, Math.floor(v))];
+      const [a, b, c, d] = [0, 1, 67, 68].map((step) => values[row * 67 + column + step]);
+      const [p, q] = [u - column, v - row];
+      expect(Math.abs((1 - q) * ((1 - p) * a + p * b) + q * ((1 - p) * c + p * d))).toBeLessThan(1e-9);
+    }
+  // Straight sides are read as they are; at a corner no bilinear patch turns at once.
+  expect(elsewhere!.distance).toBeLessThan(1e-9);
+  expect(atCorners!.distance).toBeGreaterThan(0.3);
+  expect(greatest).toEqual(atCorners);
+});
+
+test("the region of an edge is asked by a place", () => {
+  const frame = { minX: 0, minY: 0, maxX: 200, maxY: 160 };
+  const found = asking(SCRIPT)("edgeRegion", { name: "lane", x: 100, y: 45, frame })!;
+  // A trapezium of 100 and 20 by 40, and all above the edge.
+  expect(Math.abs(found.area - (60 * 40 + 100 * 40))).toBeLessThan(20);
+});
+
 test("a field is saved with its mapping to plan units", () => {
   const { content, mapping } = asking(SOFT)("fieldSave", { name: "grid", format: "png", unit: "px" })!;
   expect([...content.subarray(1, 4)].map((code) => String.fromCharCode(code)).join("")).toBe("PNG");

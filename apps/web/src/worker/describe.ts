@@ -65,9 +65,7 @@ function describeValue(name: string, value: Value, nameOf: (shape: Shape) => str
         type: "field",
         shape: nameOf(value.shape),
         isComposed: value.distance !== null,
-        columns: value.grid.columns,
-        rows: value.grid.rows,
-        cell: value.grid.cell,
+        grid: value.grid,
         reach: value.reach,
       };
   }

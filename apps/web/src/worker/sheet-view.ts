@@ -4,6 +4,7 @@ import type {
   CombineReport,
   FillRule,
   FlattenOptions,
+  Grid,
   MultiPolygon,
   Operation,
   Path,
@@ -154,8 +155,6 @@ interface FieldView {
   /** What it is measured from; empty for what has no name. */
   shape: string;
   isComposed: boolean;
-  columns: number;
-  rows: number;
-  cell: number;
+  grid: Grid;
   reach: number;
 }

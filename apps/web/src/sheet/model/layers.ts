@@ -1,4 +1,4 @@
-import type { FigureLine, MultiPolygon, Path, Ring } from "@vertexon/geometry";
+import type { FigureLine, Grid, MultiPolygon, Path, Ring } from "@vertexon/geometry";
 import type { Mark } from "@vertexon/notation";
 import { createContext, useCallback, useContext, useEffect, useId, useState, useSyncExternalStore } from "react";
 import type { ProbedPoints } from "@/worker/probed-points";
@@ -74,6 +74,8 @@ export interface Layer {
   aimed?: { way: Float64Array; hits: readonly (Place & { normal: Place; effect: string })[] };
   /** Lines along a middle, x y each. */
   traced?: readonly Float64Array[];
+  /** A sampled field: its samples as points where there is room, with their values where these can be read. */
+  sampled?: { name: string; grid: Grid };
   /** Circles in plan units, the first to the last. */
   circles?: readonly (Place & { radius: number })[];
   /** Straight ways with a word each; those that lead somewhere have a head. */

@@ -16,7 +16,9 @@ interface Props {
 /** Coordinates under the pointer, and what the chosen shape says of that place. */
 export function CursorStrip({ plan, at, inspected, decimals, isField, onFlip }: Props) {
   const inspection = inspected?.answer;
-  const share = (value: number, size: number): string => `${fixed((100 * value) / size, 0)}%`;
+  // With the gradient there is no room for shares.
+  const share = (value: number, size: number) =>
+    isField && inspection ? undefined : `${fixed((100 * value) / size, 0)}%`;
   return (
     <div className="cursor-strip" data-testid="cursor-strip">
       {at ? (

@@ -6,6 +6,7 @@ import type { Lit } from "../model/layers";
 import { type Camera, decimalsAt, toScreen } from "./camera";
 import { Room } from "./draw-shapes";
 import { haloText } from "./halo-text";
+import type { SampleValues } from "./use-sample-values";
 
 /** A foot-line from a place to the nearest edge, with its number. */
 export function drawFootLine(
@@ -32,6 +33,32 @@ export function drawFootLine(
   ctx.stroke();
   // On the far side of the point from the edge, so that the number does not cover the line.
   haloText(ctx, fixed(distance, decimalsAt(camera) + 2), x0 + 12, y0 + (y1 > y0 ? -13 : 14), `600 12px ${tokens.mono}`);
+}
+
+/** Samples at the centres of their cells: filled inside, hollow outside, with their values under them once these are known. */
+export function drawSamples(
+  ctx: CanvasRenderingContext2D,
+  camera: Camera,
+  { grid, window, values }: SampleValues,
+): void {
+  const size = Math.min(3, (camera.scale * grid.cell) / 6);
+  const places = Array.from({ length: window.columns * window.rows }, (_, k) => {
+    const column = window.column + (k % window.columns);
+    const row = window.row + Math.floor(k / window.columns);
+    return toScreen(camera, grid.x + (column + 0.5) * grid.cell, grid.y + (row + 0.5) * grid.cell);
+  });
+  ctx.strokeStyle = tokens.ink;
+  ctx.lineWidth = 1;
+  places.forEach(([x, y], k) => {
+    ctx.beginPath();
+    ctx.arc(x, y, size, 0, 2 * Math.PI);
+    ctx.fillStyle = values && values[k] <= 0 ? tokens.ink : tokens.sheet;
+    ctx.fill();
+    ctx.stroke();
+  });
+  places.forEach(([x, y], k) => {
+    if (values) haloText(ctx, fixed(values[k], decimalsAt(camera) + 1), x, y + 12, `11px ${tokens.mono}`, "center");
+  });
 }
 
 /** A point that is pointed at in a list, with its foot-line. */

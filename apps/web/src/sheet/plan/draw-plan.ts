@@ -32,6 +32,7 @@ import {
   drawFootLine,
   drawPlace,
   drawProbe,
+  drawSamples,
   drawWorstSpot,
   FEW_POINTS,
 } from "./draw-measures";
@@ -56,6 +57,7 @@ import type { Snapped } from "./snap";
 import { type CloudPicture, drawCloud } from "./use-cloud-picture";
 import type { DrawnPicture } from "./use-field-picture";
 import type { Inspected } from "./use-inspection";
+import type { SampleValues } from "./use-sample-values";
 
 export interface Scene {
   camera: Camera;
@@ -66,6 +68,7 @@ export interface Scene {
   chosen: string | null;
   shape: NamedShape | null;
   spots: HandleSpot[];
+  samples: SampleValues | null;
   grip: HandleSpot | null;
   picture: DrawnPicture | null;
   pointer: [number, number] | null;
@@ -94,6 +97,7 @@ export function drawPlan(ctx: CanvasRenderingContext2D, scene: Scene, backdrop: 
   clipToPlan(ctx, camera);
   if (how.isField) {
     drawFieldStation(ctx, scene);
+    if (scene.samples) drawSamples(ctx, camera, scene.samples);
     drawHandles(ctx, scene, NONE);
   } else {
     drawShapes(ctx, scene, only);

@@ -23,6 +23,7 @@ import { useCloudPicture } from "./use-cloud-picture";
 import { useFieldPicture } from "./use-field-picture";
 import { useInspection } from "./use-inspection";
 import { usePlanEdits } from "./use-plan-edits";
+import { useSampleValues } from "./use-sample-values";
 import { useSnap } from "./use-snap";
 import "./plan.css";
 
@@ -74,6 +75,7 @@ export function Plan({ view, thread, how, shape, images }: Props) {
   const fieldShape = isField ? measured : null;
   const inspected = useInspection(thread, view, backdrop ? null : measured, at);
   const picture = useFieldPicture(thread, view, fieldShape, seen, contours);
+  const samples = useSampleValues(thread, view, layers, seen);
   const cloud = useCloudPicture(layers, seen);
   /** What a panel does with the next drag. */
   const onDrag = layers.findLast((layer) => layer.onDrag)?.onDrag ?? null;
@@ -96,7 +98,7 @@ export function Plan({ view, thread, how, shape, images }: Props) {
     const ctx = element.getContext("2d");
     if (!ctx) return;
     ctx.setTransform(ratio, 0, 0, ratio, 0, 0);
-    const still = { camera: seen, view, how, chosen, shape, layers, picked, images, spots, picture, cloud };
+    const still = { camera: seen, view, how, chosen, shape, layers, picked, images, spots, picture, cloud, samples };
     drawPlan(ctx, { ...still, draft, closing, grip, pointer, at, inspected, snap }, backdrop);
   };
   // Once a frame, however often something changes in between.

@@ -19,7 +19,7 @@ export function marginText(value: ValueView | null, digits: PlanDigits): { text:
         : { text: `${first.side} ${fixed(first.distance, digits.length)}`, title: "side and signed distance" };
     }
     case "field":
-      return { text: `${value.columns} × ${value.rows}`, title: "columns and rows of the field" };
+      return { text: `${value.grid.columns} × ${value.grid.rows}`, title: "columns and rows of the field" };
     case "distance": {
       const { inside, outside } = value.worth;
       return {

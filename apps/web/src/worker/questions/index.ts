@@ -5,7 +5,9 @@ import { checkField } from "./check-field";
 import { checkMine } from "./check-mine";
 import { combination } from "./combination";
 import { compose } from "./compose";
+import { edgeRegion } from "./edge-region";
 import { fieldPicture } from "./field-picture";
+import { fieldSamples } from "./field-samples";
 import { fieldSave } from "./field-save";
 import { fieldSummary } from "./field-summary";
 import { fieldWorth } from "./field-worth";
@@ -48,6 +50,8 @@ export const questions = {
   compose,
   fieldPicture,
   fieldSave,
+  edgeRegion,
+  fieldSamples,
   fieldSummary,
   fieldWorth,
   gridReader,

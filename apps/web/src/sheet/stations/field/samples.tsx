@@ -4,6 +4,7 @@ import { useEffect, useMemo, useState } from "react";
 import { saveFile } from "@/client/save-file";
 import { Figure } from "@/format/figure";
 import { fixed, small } from "@/format/numbers";
+import type { GridReaderView } from "@/worker/questions/grid-reader";
 import { useAnswers } from "../../model/answers";
 import { useEdits } from "../../model/edits";
 import { useLayer } from "../../model/layers";
@@ -23,17 +24,17 @@ export function Samples({ name }: { name: string }) {
   const asked = useMemo(() => ({ name, wanted }), [name, wanted]);
   const reader = useQuestion({ thread, view }, "gridReader", asked, { rest: 150 });
   const seen = reader.answered?.answer ?? null;
+  const grid = value?.grid ?? null;
   useLayer(
-    () =>
-      seen && seen.greatest.distance > 0
-        ? {
-            tags: [{ ...seen.greatest, text: `off ${small(seen.greatest.distance)}` }],
-          }
-        : null,
-    [seen],
+    () => ({
+      ...(grid ? { sampled: { name, grid } } : {}),
+      ...(seen ? { traced: seen.lines, marked: placesOf(seen) } : {}),
+    }),
+    [seen, grid, name],
   );
   if (!value) return null;
-  const { columns, rows, cell, reach } = value;
+  const { reach } = value;
+  const { columns, rows, cell } = value.grid;
   return (
     <>
       <Facts
@@ -43,8 +44,8 @@ export function Samples({ name }: { name: string }) {
           ["memory", `${small((8 * columns * rows) / 2 ** 20)} MiB`],
           ["cell", <Figure key="c" value={cell} decimals={3} unit={view.plan.unit} />],
           ["reach", Number.isFinite(reach) ? <Figure key="r" value={reach} decimals={1} /> : "no limit"],
-          ["least value", summary ? <Figure key="l" value={summary.least} /> : "…", "field-least"],
-          ["greatest value", summary ? <Figure key="g" value={summary.greatest} /> : "…", "field-greatest"],
+          ["least", summary ? <Figure key="l" value={summary.least} /> : "…", "field-least"],
+          ["greatest", summary ? <Figure key="g" value={summary.greatest} /> : "…", "field-greatest"],
         ]}
       />
       <SaveField name={name} />
@@ -52,8 +53,16 @@ export function Samples({ name }: { name: string }) {
       {seen && (
         <>
           <p className="field-verdict" data-testid="grid-reader">
-            Read between four samples, the outline is off by {small(seen.greatest.distance)} at most.
+            Read between four samples, the outline is off by {small(seen.greatest.distance)} at most: the dashed line,
+            with crosses where.
           </p>
+          <Facts
+            pairs
+            rows={[
+              ["at corners", offText(seen.atCorners), "reader-corners"],
+              ["elsewhere", offText(seen.elsewhere), "reader-elsewhere"],
+            ]}
+          />
           <div className="field-row">
             <span className="quiet">to stay within</span>
             <InputNumber
@@ -79,6 +88,15 @@ export function Samples({ name }: { name: string }) {
       )}
     </>
   );
+}
+
+/** Where the errors are greatest. */
+function placesOf({ atCorners, elsewhere }: GridReaderView): Float64Array {
+  return Float64Array.from([atCorners, elsewhere].flatMap((off) => (off && off.distance > 0 ? [off.x, off.y] : [])));
+}
+
+function offText(off: GridReaderView["atCorners"]): string {
+  return off ? small(off.distance) : "none";
 }
 
 const FORM_NAMES: Record<FieldFormat, { title: string; ending: string; mediaType: string }> = {

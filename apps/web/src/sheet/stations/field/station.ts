@@ -7,7 +7,9 @@ export const field: Station = {
   title: "Field",
   figure: (view) => {
     const field = view.definitions.find(({ value }) => value?.type === "field")?.value;
-    return field?.type === "field" ? `cell ${fixed(field.cell, Number.isInteger(field.cell) ? 0 : 2)}` : NO_FIGURE;
+    return field?.type === "field"
+      ? `cell ${fixed(field.grid.cell, Number.isInteger(field.grid.cell) ? 0 : 2)}`
+      : NO_FIGURE;
   },
   Panel: FieldPanel,
   plan: { ...PLAIN_PLAN, isField: true },

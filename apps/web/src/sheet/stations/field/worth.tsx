@@ -1,4 +1,4 @@
-import { Checkbox, Segmented } from "antd";
+import { Segmented } from "antd";
 import { BarController, BarElement, CategoryScale, Chart, LinearScale } from "chart.js";
 import { useMemo, useState } from "react";
 import { Bar } from "react-chartjs-2";
@@ -9,9 +9,11 @@ import type { FieldAspect, FieldRequest } from "@/worker/questions/field-picture
 import type { FieldWorth } from "@/worker/questions/field-worth";
 import type { SheetView } from "@/worker/sheet-view";
 import { useAnswers } from "../../model/answers";
-import { useLayer, useLight } from "../../model/layers";
+import { useLight } from "../../model/layers";
 import { useQuestion } from "../../model/use-question";
 import { Facts, Pending } from "../parts/panel";
+import { EdgeRegion } from "./edge-region";
+import { Middle } from "./middle";
 
 Chart.register(BarController, BarElement, CategoryScale, LinearScale);
 
@@ -36,6 +38,7 @@ export function WorthOf({ name, aspect, onAspect }: Props) {
   const { view, thread } = useAnswers();
   const light = useLight();
   const [isMiddle, setMiddle] = useState(false);
+  const [isOwn, setOwn] = useState(false);
   const asked = useMemo(() => ({ name, request: wholePlan(view) }), [name, view]);
   const { answered, problem } = useQuestion({ thread, view }, "fieldWorth", asked);
   const found = answered?.question.name === name ? answered.answer : null;
@@ -88,6 +91,7 @@ export function WorthOf({ name, aspect, onAspect }: Props) {
         ]}
       />
       <Middle name={name} isShown={isMiddle} onShow={setMiddle} />
+      <EdgeRegion name={name} isShown={isOwn} onShow={setOwn} />
       <Steepness found={found} />
       <p className="quiet">
         Against the exact distance of the outline without blends, at {fixed(found.samples, 0)} places of the plan.
@@ -96,33 +100,6 @@ export function WorthOf({ name, aspect, onAspect }: Props) {
       </p>
     </>
   );
-}
-
-/** The medial axis on the plan, if it is wanted: there gradients jump. */
-function Middle({ name, isShown, onShow }: { name: string; isShown: boolean; onShow(isShown: boolean): void }) {
-  const { view, thread } = useAnswers();
-  const { answered, problem } = useQuestion({ thread, view }, "medialLines", isShown ? { name } : null, { rest: 100 });
-  const found = isShown ? (answered?.answer ?? null) : null;
-  useLayer(
-    () => (found ? { traced: found.lines, ...(found.widest ? { circles: [found.widest] } : {}) } : null),
-    [found],
-  );
-  return (
-    <div className="field-row">
-      <Checkbox checked={isShown} onChange={(event) => onShow(event.target.checked)}>
-        medial axis
-      </Checkbox>
-      <span className="quiet" data-testid="medial-widest">
-        {problem ?? (found && middleInWords(found.widest?.radius ?? null))}
-      </span>
-    </div>
-  );
-}
-
-function middleInWords(widest: number | null): string {
-  return widest === null
-    ? "no line is long enough to be seen here: the middle is a point"
-    : `widest circle inside: radius ${small(widest)}`;
 }
 
 /** What the values may be used for. */
