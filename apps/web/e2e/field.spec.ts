@@ -90,6 +90,15 @@ test("a shape's own distance, and somebody's samples: the cause is said, and a b
       .setInputFiles({ name: "mine.csv", mimeType: "text/csv", buffer: Buffer.from(text) });
   await open(rows.join("\n"));
   await expect(page.getByTestId("check-verdict")).toHaveText("Inside and outside swapped.");
+  const floats = Float32Array.from({ length: 2000 }, (_, i) => {
+    return Math.hypot(4 * (i % 50) + 2 - 140, 4 * Math.floor(i / 50) + 2 - 90) - 30;
+  });
+  await page
+    .getByLabel("file of samples")
+    .setInputFiles({ name: "mine.bin", mimeType: "application/octet-stream", buffer: Buffer.from(floats.buffer) });
+  // The size is guessed by the plan's sides.
+  await page.getByRole("button", { name: "Read them so" }).click();
+  await expect(page.getByTestId("check-verdict")).toContainText("As ours but for");
   await open("1,2\n3\n");
   await expect(page.getByTestId("panel")).toContainText(
     "CSV, line 2: expected 2 numbers as on the first line, found 1",

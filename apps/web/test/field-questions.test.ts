@@ -163,12 +163,22 @@ test("somebody's field: its mapping is found, and what made it another one is to
   const ask = asking(SCRIPT);
   const exact = (x: number, y: number) => Math.hypot(x - 100, y - 80) - 40;
   const check = async (file: File) => {
-    const answer = await ask("checkField", { name: "pond", file, box: { x: 0, y: 0, width: 200, height: 160 } });
+    const answer = await ask("checkField", {
+      name: "pond",
+      file,
+      raw: null,
+      box: { x: 0, y: 0, width: 200, height: 160 },
+    });
     return answer!.found!;
   };
   const off = (x: number, y: number) => Math.hypot(x - 90, y - 50) - 40;
   const mine = await check(csvOf(exact));
-  expect(mine).toMatchObject({ causes: [], scale: 1, offset: 0, isFlipped: false, atCorners: false });
+  expect(mine).toMatchObject({
+    causes: [],
+    scale: 1,
+    offset: 0,
+    layout: { isFlipped: false, isMirrored: false, atCorners: false },
+  });
   expect(Math.abs(mine.greatest.difference)).toBeLessThan(0.1);
   expect(await check(csvOf((x, y) => -exact(x, y)))).toMatchObject({
     causes: ["inside and outside swapped"],
@@ -184,14 +194,27 @@ test("somebody's field: its mapping is found, and what made it another one is to
     return exact(x, y) * (Math.abs(Math.cos(angle)) + Math.abs(Math.sin(angle)));
   };
   expect((await check(csvOf(stretched))).causes).toEqual(["not Euclidean"]);
-  expect((await check(csvOf(off))).greatest.difference).not.toBeCloseTo(0, 0);
+  expect((await check(csvOf(off))).causes).toContain("another outline");
   const low = asking(SCRIPT.replace("(100, 80)", "(100, 50)"));
   const turned = await low("checkField", {
     name: "pond",
     file: csvOf((x, y) => Math.hypot(x - 100, 160 - y - 50) - 40),
+    raw: null,
     box: { x: 0, y: 0, width: 200, height: 160 },
   });
   expect(turned!.found!.causes).toEqual(["y turned over"]);
+  // Over the grid of a sampled field, which reaches beyond the plan; and with x the other way.
+  const wide = asking(`${SCRIPT.replace("(100, 80)", "(70, 80)")}moat = field(pond, cell: 2, padding: 20)\n`);
+  const rows = Array.from({ length: 100 }, (_, r) =>
+    Array.from({ length: 120 }, (_, c) => Math.hypot(219 - 2 * c - 70, 2 * r - 19 - 80) - 40).join(","),
+  );
+  const beyond = await wide("checkField", {
+    name: "moat",
+    file: new File([rows.join("\n")], "mine.csv"),
+    raw: null,
+    box: { x: 0, y: 0, width: 200, height: 160 },
+  });
+  expect(beyond!.found).toMatchObject({ causes: ["x turned over"], layout: { box: { x: -20, width: 240 } } });
 });
 
 test("files of every form are read, and bad ones say what was expected", async () => {
@@ -200,14 +223,26 @@ test("files of every form are read, and bad ones say what was expected", async (
   for (const format of ["png", "png16", "pfm", "npy"] as const) {
     const { content, mapping } = ask("fieldSave", { name: "grid", format, unit: "px" })!;
     const file = new File([content as BlobPart], "mine");
-    const { found } = (await ask("checkField", { name: "pond", file, box }))!;
+    const { found } = (await ask("checkField", { name: "pond", file, raw: null, box }))!;
     expect(found).toMatchObject({ columns: 100, rows: 80 });
     expect(Math.abs(found!.greatest.difference)).toBeLessThanOrEqual(
       Math.max(1e-4, 0.6 * Math.abs(mapping.scale % 1)) + 0.05,
     );
   }
+  const floats = Float32Array.from(
+    { length: 8000 },
+    (_, i) => Math.hypot(99 - 2 * (i % 100), 2 * Math.floor(i / 100) - 79) - 40,
+  );
+  const file = new File([floats], "mine.bin");
+  expect(await ask("checkField", { name: "pond", file, raw: null, box })).toMatchObject({ rawBytes: 32_000 });
+  const raw = { columns: 100, rows: 80, type: "float32", bigFirst: false } as const;
+  const { found } = (await ask("checkField", { name: "pond", file, raw, box }))!;
+  expect(found).toMatchObject({ causes: [], scale: 1, form: "plain numbers, float32" });
+  expect(found!.outline.length).toBe(1);
+  const short = await ask("checkField", { name: "pond", file, raw: { ...raw, rows: 81 }, box });
+  expect(short!.problem).toBe("plain numbers: 100 × 81 of float32 are 32400 bytes, the file has 32000");
   const problemOf = async (text: string) =>
-    (await ask("checkField", { name: "pond", file: new File([text], "mine.csv"), box }))!.problem;
+    (await ask("checkField", { name: "pond", file: new File([text], "mine.csv"), raw: null, box }))!.problem;
   expect(await problemOf("1,2,3\n1,x,3\n")).toBe('CSV, line 2, value 2: expected a number, found "x"');
   expect(await problemOf("1,2,3\n1,2\n")).toBe("CSV, line 2: expected 3 numbers as on the first line, found 2");
   expect(await problemOf("Pf\n4 4\n-1.0\n12")).toBe("PFM: its data end before its last row");

@@ -7,19 +7,62 @@ export interface ForeignField {
   form: string;
 }
 
+const RAW_TYPES = ["float32", "float64", "uint8", "uint16"] as const;
+
+/** How numbers stand in a file that says nothing about itself. */
+export interface RawForm {
+  columns: number;
+  rows: number;
+  type: (typeof RAW_TYPES)[number];
+  /** Whether the byte of most weight comes first. */
+  bigFirst: boolean;
+}
+
+/** The file does not say how its numbers stand: somebody has to. */
+export class RawFileError extends Error {
+  override readonly name = "RawFileError";
+  constructor(readonly bytes: number) {
+    super("plain numbers without a head: say how many columns and rows, and of which type");
+  }
+}
+
 /** More samples than this are not compared. */
 const MOST_SAMPLES = 4_000_000;
 
 /**
- * Reads the samples of a distance field: PNG (grey, 8 or 16 bits), PFM (one channel), NPY (two axes, floats) or CSV (a row a line).
- * Throws an error that says what was expected, and where.
+ * Reads the samples of a distance field: PNG (grey, 8 or 16 bits), PFM (one channel), NPY (two axes, floats), CSV (a row a line), or
+ * plain numbers in a form that was said. Throws an error that says what was expected, and where; `RawFileError` where the form of
+ * plain numbers was not said.
  */
-export async function readFieldFile(file: File): Promise<ForeignField> {
+export async function readFieldFile(file: File, raw: RawForm | null): Promise<ForeignField> {
   const bytes = new Uint8Array(await file.arrayBuffer());
   if (bytes[0] === 0x89 && textAt(bytes, 1, 3) === "PNG") return readPng(bytes);
   if (textAt(bytes, 0, 2) === "Pf") return readFloatMap(bytes);
   if (bytes[0] === 0x93 && textAt(bytes, 1, 5) === "NUMPY") return readArray(bytes);
+  if (raw) return readRaw(bytes, raw);
+  // No text has bytes of 0.
+  if (bytes.subarray(0, HEAD).includes(0)) throw new RawFileError(bytes.length);
   return readRows(new TextDecoder().decode(bytes));
+}
+
+const HEAD = 4096;
+
+function readRaw(bytes: Uint8Array, { columns, rows, type, bigFirst }: RawForm): ForeignField {
+  const found = sized(columns, rows, `plain numbers, ${type}`);
+  const size = { float32: 4, float64: 8, uint8: 1, uint16: 2 }[type];
+  if (bytes.length !== size * columns * rows)
+    throw new Error(
+      `plain numbers: ${columns} × ${rows} of ${type} are ${size * columns * rows} bytes, the file has ${bytes.length}`,
+    );
+  const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.length);
+  const read = {
+    float32: (at: number) => view.getFloat32(at, !bigFirst),
+    float64: (at: number) => view.getFloat64(at, !bigFirst),
+    uint8: (at: number) => view.getUint8(at),
+    uint16: (at: number) => view.getUint16(at, !bigFirst),
+  }[type];
+  for (let i = 0; i < found.values.length; i++) found.values[i] = read(size * i);
+  return found;
 }
 
 function textAt(bytes: Uint8Array, from: number, length: number): string {

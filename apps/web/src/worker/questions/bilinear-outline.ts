@@ -1,7 +1,7 @@
 import { contours, type DistanceField, type Grid } from "@vertexon/geometry";
 
 /** The greatest distance of an outline from the true one, and where. */
-export interface Off {
+interface Off {
   distance: number;
   x: number;
   y: number;

@@ -1,13 +1,16 @@
-import type { DistanceField } from "@vertexon/geometry";
+import { contours, type DistanceField } from "@vertexon/geometry";
 import type { AskedSheet } from "../asked-sheet";
-import { type ForeignField, readFieldFile } from "../field-file";
+import { type ForeignField, RawFileError, type RawForm, readFieldFile } from "../field-file";
+import { type Box, gridOf, layoutsOver, placeOf, rowsOf, type SampleLayout, turned } from "./sample-layout";
 
 type Cause =
+  | "x turned over"
   | "y turned over"
   | "inside and outside swapped"
   | "sampled at corners, half a cell off"
   | "clamped"
-  | "not Euclidean";
+  | "not Euclidean"
+  | "another outline";
 
 export interface CheckedField {
   columns: number;
@@ -16,19 +19,42 @@ export interface CheckedField {
   /** How the file's values v become plan units: scale · v + offset; and how its samples lie on the plan. */
   scale: number;
   offset: number;
-  isFlipped: boolean;
-  atCorners: boolean;
+  layout: SampleLayout;
   causes: Cause[];
   /** Of samples that are not clamped, in plan units. */
   greatest: { difference: number; x: number; y: number };
   mean: number;
+  /** On another side of the boundary than by ours, as a part of all. */
+  otherSide: number;
   clamped: number;
   /** The places that are off most, x y each. */
   worst: Float64Array;
+  /** Where their values are 0, x y each; none where cells are not square. */
+  outline: Float64Array[];
+}
+
+export interface FieldCheck {
+  found: CheckedField | null;
+  problem: string | null;
+  /** The file says nothing of its form: so many bytes of plain numbers. */
+  rawBytes: number | null;
+  /** How much of the samples has been compared, 0 to 1. */
+  done: number;
+}
+
+interface Asked {
+  name: string;
+  file: File;
+  /** How plain numbers stand in it, once somebody said it. */
+  raw: RawForm | null;
+  /** The plan's box. */
+  box: Box;
 }
 
 /** The layout is found from about so many samples. */
-const TRIED = 20_000;
+const TRIED = 10_000;
+/** Samples that are compared between two words about how far it is. */
+const STRIDE = 200_000;
 /** So many of the worst places are marked. */
 const MARKED = 40;
 /** A part of the samples at one end that is more than chance. */
@@ -38,85 +64,101 @@ const OFF = 0.1;
 const SAME = 0.01;
 
 /**
- * Compares somebody's field with ours over the plan's box. The order of its rows, the place of its samples and the scale of its values
- * are those that fit best; what remains are differences. Null for what has no distance.
+ * Compares somebody's field with ours over the plan's box, or the grid of a sampled field. The order of its rows and columns, the place of
+ * its samples and the scale of its values are those that fit best; what remains are differences. Null for what has no distance.
  */
 export async function checkField(
   sheet: AskedSheet,
-  { name, file, box }: { name: string; file: File; box: { x: number; y: number; width: number; height: number } },
-): Promise<{ found: CheckedField | null; problem: string | null } | null> {
+  { name, file, raw, box }: Asked,
+  tell: (soFar: FieldCheck) => void,
+): Promise<FieldCheck | null> {
   const ours = sheet.fieldOf(name);
   if (!ours) return null;
+  const nothing: FieldCheck = { found: null, problem: null, rawBytes: null, done: 0 };
   try {
-    return { found: compared(ours.field, await readFieldFile(file), box), problem: null };
+    const theirs = await readFieldFile(file, raw);
+    const found = compared(ours.field, theirs, [box, ...gridBox(sheet, name)], (done) => tell({ ...nothing, done }));
+    return { ...nothing, found, done: 1 };
   } catch (error) {
-    return { found: null, problem: error instanceof Error ? error.message : String(error) };
+    if (error instanceof RawFileError) return { ...nothing, rawBytes: error.bytes, done: 1 };
+    return { ...nothing, problem: error instanceof Error ? error.message : String(error), done: 1 };
   }
 }
 
-type Box = { x: number; y: number; width: number; height: number };
-
-/** One way in which samples may lie on the plan. */
-interface Layout {
-  isFlipped: boolean;
-  atCorners: boolean;
+/** The box of a sampled field's own grid, if the name is one. */
+function gridBox(sheet: AskedSheet, name: string): Box[] {
+  const value = sheet.value(name);
+  if (value?.type !== "field") return [];
+  const { x, y, cell, columns, rows } = value.grid;
+  return [{ x, y, width: cell * columns, height: cell * rows }];
 }
 
-function compared(field: DistanceField, theirs: ForeignField, box: Box): CheckedField {
+function compared(
+  field: DistanceField,
+  theirs: ForeignField,
+  boxes: readonly Box[],
+  tell: (done: number) => void,
+): CheckedField {
   const { columns, rows, values } = theirs;
   const { least, greatest, isClamped } = clampedAt(values);
-  const layouts = [false, true].flatMap((atCorners) => [false, true].map((isFlipped) => ({ isFlipped, atCorners })));
-  // Some of the samples tell how they lie; then all are compared.
-  const some = Math.max(1, Math.floor(values.length / TRIED));
-  const fits = layouts.map((layout) => {
-    const few = values.filter((_, i) => i % some === 0);
-    const ours = Float64Array.from(few, (_, k) => valueAt(field, k * some, theirs, box, layout));
+  // Some of the samples tell how they lie; then all are compared. An odd step meets all columns.
+  const step = Math.max(1, Math.floor(values.length / TRIED)) | 1;
+  const few = values.filter((_, i) => i % step === 0);
+  const fits = layoutsOver(boxes).map((layout) => {
+    const ours = few.map((_, k) => valueAt(field, k * step, theirs, layout));
     return { layout, ...fitted(few, ours, isClamped) };
   });
-  // The plain layout is kept unless another one fits truly better.
+  // A plainer layout is kept unless another one fits truly better.
   const { layout } = fits.reduce((a, b) => (b.off < 0.8 * a.off ? b : a));
-  const exact = Float64Array.from(values, (_, i) => valueAt(field, i, theirs, box, layout));
+  const exact = new Float64Array(values.length);
+  const most = Math.max(1, Math.floor(STRIDE / columns));
+  for (let row = 0; row < rows; row += most) {
+    exact.set(rowsOf(field, theirs, layout, row, Math.min(rows, row + most)), row * columns);
+    tell(row / rows);
+  }
   const { scale, offset } = fitted(values, exact, isClamped);
-  const at = (i: number) => placeOf(i, theirs, box, layout);
-  const differences = Float64Array.from(values, (value, i) =>
-    isClamped(value) ? 0 : scale * value + offset - exact[i],
-  );
+  const at = (i: number) => placeOf(i, theirs, layout);
+  const differences = values.map((value, i) => (isClamped(value) ? 0 : scale * value + offset - exact[i]));
   const worst = largest(differences);
   const clamped = values.reduce((count, value) => count + (isClamped(value) ? 1 : 0), 0);
   const sum = differences.reduce((total, difference) => total + Math.abs(difference), 0);
   const mean = sum / Math.max(1, values.length - clamped);
-  const cell = box.width / columns;
+  const otherSide = otherSides(differences, exact) / values.length;
   const causes: Cause[] = [];
+  if (layout.isMirrored) causes.push("x turned over");
   if (layout.isFlipped) causes.push("y turned over");
   if (scale < 0) causes.push("inside and outside swapped");
   if (layout.atCorners) causes.push("sampled at corners, half a cell off");
   if (clamped > 0 && greatest > least) causes.push("clamped");
-  if (mean > OFF * cell && enclosesSame(differences, exact)) causes.push("not Euclidean");
+  if (mean > (OFF * layout.box.width) / columns) causes.push(otherSide <= SAME ? "not Euclidean" : "another outline");
   return {
     columns,
     rows,
     form: theirs.form,
     scale,
     offset,
-    ...layout,
+    layout,
     causes,
     greatest: { difference: differences[worst[0] ?? 0], ...at(worst[0] ?? 0) },
     mean,
+    otherSide,
     clamped,
     worst: Float64Array.from(worst.flatMap((i) => [at(i).x, at(i).y])),
+    outline: outlineOf(theirs, layout, (value) => scale * value + offset),
   };
 }
 
-function placeOf(i: number, { columns, rows }: ForeignField, box: Box, { isFlipped, atCorners }: Layout) {
-  const [column, row] = [i % columns, Math.floor(i / columns)];
-  const down = isFlipped ? rows - 1 - row : row;
-  const share = (k: number, count: number): number => (atCorners ? k / Math.max(1, count - 1) : (k + 0.5) / count);
-  return { x: box.x + share(column, columns) * box.width, y: box.y + share(down, rows) * box.height };
+function valueAt(field: DistanceField, i: number, theirs: ForeignField, layout: SampleLayout): number {
+  const { x, y } = placeOf(i, theirs, layout);
+  return field.at(x, y);
 }
 
-function valueAt(field: DistanceField, i: number, theirs: ForeignField, box: Box, layout: Layout): number {
-  const { x, y } = placeOf(i, theirs, box, layout);
-  return field.at(x, y);
+function outlineOf(theirs: ForeignField, layout: SampleLayout, mapped: (value: number) => number): Float64Array[] {
+  const grid = gridOf(theirs, layout);
+  if (!grid) return [];
+  return contours(grid, turned(theirs.values.map(mapped), theirs.columns, layout), [0]).map(({ points, closed }) =>
+    closed ? Float64Array.of(...points, points[0], points[1]) : points,
+  );
 }
 
 /** The places of the largest differences, the largest first. */
@@ -176,9 +218,9 @@ function fitted(theirs: Float64Array, ours: Float64Array, isClamped: (value: num
   return { scale, offset, off };
 }
 
-/** Whether they enclose the same: their signs are ours almost everywhere. */
-function enclosesSame(differences: Float64Array, exact: Float64Array): boolean {
+/** How many lie on another side by their values than by ours. */
+function otherSides(differences: Float64Array, exact: Float64Array): number {
   let others = 0;
   for (let i = 0; i < exact.length; i++) if (exact[i] + differences[i] < 0 !== exact[i] < 0) others++;
-  return others <= SAME * exact.length;
+  return others;
 }

@@ -46,7 +46,6 @@ export const questions = {
   aim,
   boxSizes,
   carry,
-  checkField,
   compose,
   fieldPicture,
   fieldSave,
@@ -74,6 +73,7 @@ export const questions = {
 
 /** What takes long is answered by workers of their own, `(sheet, asked, tell) => answer`, telling answers on the way. */
 export const longQuestions = {
+  checkField,
   checkMine,
   combination,
   flattening,

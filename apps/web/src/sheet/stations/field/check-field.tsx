@@ -1,52 +1,66 @@
-import { Button } from "antd";
+import { Button, Progress } from "antd";
 import { useMemo, useRef, useState } from "react";
 import { fixed, plural, small } from "@/format/numbers";
+import type { RawForm } from "@/worker/field-file";
 import type { CheckedField } from "@/worker/questions/check-field";
 import { useAnswers } from "../../model/answers";
 import { useLayer } from "../../model/layers";
-import { useQuestion } from "../../model/use-question";
+import { useLongQuestion } from "../../model/use-question";
 import { Facts, Pending } from "../parts/panel";
+import { useResting } from "../parts/use-resting";
+import { RawNumbers } from "./raw-numbers";
 
 /** A field that another program computed, held against ours: how it maps to the plan, where it differs, and why. */
 export function CheckField({ name }: { name: string }) {
-  const { view, thread } = useAnswers();
+  const { view, thread, moving } = useAnswers();
+  const resting = useResting(view, moving);
   const input = useRef<HTMLInputElement>(null);
   const [file, setFile] = useState<File | null>(null);
-  const { x, y, width, height } = view.plan;
-  const asked = useMemo(() => file && { name, file, box: { x, y, width, height } }, [name, file, x, y, width, height]);
-  const { answered, problem, isNewest } = useQuestion({ thread, view }, "checkField", asked);
-  const answer = file && isNewest ? (answered?.answer ?? null) : null;
+  const [raw, setRaw] = useState<RawForm | null>(null);
+  const { x, y, width, height } = resting.plan;
+  const box = useMemo(() => ({ x, y, width, height }), [x, y, width, height]);
+  const asked = file && { name, file, raw, box };
+  const { answered, problem, state, stop, again } = useLongQuestion({ thread, view: resting }, "checkField", asked);
+  const answer = answered?.answer ?? null;
   const found = answer?.found ?? null;
-  useLayer(
-    () =>
-      found
-        ? {
-            marked: found.worst,
-            tags: [{ ...found.greatest, text: `off ${small(found.greatest.difference)}` }],
-          }
-        : null,
-    [found],
-  );
+  useLayer(() => found && { marked: found.worst, traced: found.outline }, [found]);
   return (
     <>
       <div className="field-row">
         <Button size="small" onClick={() => input.current?.click()}>
           Open a file of samples
         </Button>
-        <span className="quiet">{file ? file.name : "PNG, PFM, NPY or CSV, over the plan's box"}</span>
+        <span className="quiet">{file ? file.name : "PNG, PFM, NPY, CSV or plain numbers"}</span>
         <input
           ref={input}
           type="file"
           hidden
-          accept=".png,.pfm,.npy,.csv,.txt"
           aria-label="file of samples"
           onChange={(event) => {
             setFile(event.target.files?.[0] ?? null);
+            setRaw(null);
             event.target.value = "";
           }}
         />
       </div>
-      {file && !answer && <Pending problem={problem}>Holding {file.name} against ours …</Pending>}
+      {!file && (
+        <p className="quiet">
+          A field that another program sampled over the plan is held against the distance of {name}: how its samples
+          lie, their scale and sign are found, then each difference, and its likely cause.
+        </p>
+      )}
+      {file && (answer?.rawBytes || raw) && (
+        <RawNumbers bytes={answer?.rawBytes ?? file.size} plan={box} raw={raw} onRaw={setRaw} />
+      )}
+      {file && state !== "done" && (
+        <div className="field-row">
+          <Progress percent={Math.floor(100 * (answer?.done ?? 0))} size="small" />
+          <Button size="small" onClick={state === "running" ? stop : again}>
+            {state === "running" ? "Stop" : "Run again"}
+          </Button>
+        </div>
+      )}
+      {file && problem && <Pending problem={problem}>Holding {file.name} against ours …</Pending>}
       {answer?.problem && <p className="warning">{answer.problem}</p>}
       {found && <Verdict found={found} name={name} />}
     </>
@@ -54,7 +68,8 @@ export function CheckField({ name }: { name: string }) {
 }
 
 function Verdict({ found, name }: { found: CheckedField; name: string }) {
-  const { causes, greatest, mean, scale, offset } = found;
+  const { causes, greatest, mean, scale, offset, layout, otherSide } = found;
+  const { box, isMirrored, isFlipped, atCorners } = layout;
   return (
     <>
       <p className="field-verdict" data-testid="check-verdict">
@@ -69,11 +84,22 @@ function Verdict({ found, name }: { found: CheckedField; name: string }) {
             "check-mapping",
           ],
           [
-            "rows",
-            `${found.isFlipped ? "greatest y first" : "least y first"}, at ${found.atCorners ? "the corners" : "cell centres"}`,
+            "they lie",
+            `from ${isMirrored ? "greatest" : "least"} x and ${isFlipped ? "greatest" : "least"} y, at ${atCorners ? "corners" : "cell centres"} of ${small(box.width)} × ${small(box.height)} from (${small(box.x)}, ${small(box.y)})`,
           ],
-          ["most off", `${small(greatest.difference)} at ${small(greatest.x)}, ${small(greatest.y)}`, "check-most"],
+          [
+            "most off",
+            `${small(Math.abs(greatest.difference))} at ${small(greatest.x)}, ${small(greatest.y)}`,
+            "check-most",
+          ],
           ["on average", small(mean)],
+          ["on the other side", `${fixed(100 * otherSide, 2)} % of the samples`],
+          [
+            "their outline",
+            found.outline.length > 0
+              ? "dashed on the plan; crosses are where it is off most"
+              : "not drawn: cells are not square",
+          ],
           ["clamped", plural(found.clamped, "sample")],
         ]}
       />

@@ -107,7 +107,7 @@ export function FieldPanel() {
             ...(worth && !isComposed ? [worth] : []),
             { key: "section", label: "Section", children: <Section /> },
             { key: "march", label: "March", children: <March /> },
-            { key: "check", label: "Check mine", children: <CheckField name={name} /> },
+            { key: "check", label: "Check mine", children: <CheckField name={sampled ?? name} /> },
           ]}
         />
       )}
