@@ -47,6 +47,12 @@ test("samples: the cell that is fine enough is taken, a contour becomes a shape,
   await choose(page, "relief");
   await tab(page, "Samples");
   await expect(page.getByTestId("grid-reader")).toContainText("the outline is off by");
+  await expect(page.getByTestId("field-took")).toContainText("ms");
+  await page.getByLabel("padding").fill("8");
+  await page.getByLabel("padding").press("Enter");
+  await expect.poll(() => scriptText(page)).toContain("reach: 20, padding: 8)");
+  await page.getByRole("button", { name: "Undo" }).click();
+  await expect.poll(() => scriptText(page)).not.toContain("padding");
   await page.getByRole("button", { name: "Take it" }).click();
   await expect.poll(() => scriptText(page)).not.toContain("cell: 4");
   const files: string[] = [];

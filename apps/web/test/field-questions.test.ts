@@ -145,7 +145,12 @@ test("the region of an edge is asked by a place", () => {
 });
 
 test("a field is saved with its mapping to plan units", () => {
-  const { content, mapping } = asking(SOFT)("fieldSave", { name: "grid", format: "png", unit: "px" })!;
+  const grid = { x: 0, y: 0, cell: 4, columns: 50, rows: 40 };
+  const ask = asking(SOFT);
+  const [low, high] = [0, 20].map((from) => ask("fieldRows", { name: "grid", from, to: from + 20 })!);
+  const values = Float64Array.of(...low, ...high);
+  expect(values).toEqual(ask("fieldSamples", { name: "grid", window: { column: 0, row: 0, columns: 50, rows: 40 } }));
+  const { content, mapping } = ask("fieldSave", { values, grid, format: "png", reach: 20, unit: "px" });
   expect([...content.subarray(1, 4)].map((code) => String.fromCharCode(code)).join("")).toBe("PNG");
   expect(mapping).toMatchObject({ columns: 50, rows: 40, x: 2, y: 2, cell: 4, offset: -20, unit: "px" });
 });
@@ -219,9 +224,11 @@ test("somebody's field: its mapping is found, and what made it another one is to
 
 test("files of every form are read, and bad ones say what was expected", async () => {
   const ask = asking(`${SCRIPT}grid = field(pond, cell: 2, reach: 30)\n`);
+  const grid = { x: 0, y: 0, cell: 2, columns: 100, rows: 80 };
   const box = { x: 0, y: 0, width: 200, height: 160 };
   for (const format of ["png", "png16", "pfm", "npy"] as const) {
-    const { content, mapping } = ask("fieldSave", { name: "grid", format, unit: "px" })!;
+    const values = ask("fieldRows", { name: "grid", from: 0, to: 80 })!;
+    const { content, mapping } = ask("fieldSave", { values, grid, format, reach: 30, unit: "px" });
     const file = new File([content as BlobPart], "mine");
     const { found } = (await ask("checkField", { name: "pond", file, raw: null, box }))!;
     expect(found).toMatchObject({ columns: 100, rows: 80 });

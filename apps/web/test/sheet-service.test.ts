@@ -110,11 +110,11 @@ test("a place on the plan: side, distance and what else holds it", () => {
   expect(ask("inspection", { name: "nothing", at: { x: 0, y: 0 } })).toBeNull();
 });
 
-test("a field: its extremes, and a picture that is tinted inside only", () => {
-  const summary = ask("fieldSummary", { name: "wall" })!;
-  expect(summary).toMatchObject({ columns: 320, rows: 310 });
-  expect(summary.least).toBeLessThan(-42);
-  expect(ask("fieldSummary", { name: "green" })).toBeNull();
+test("a field: its samples, and a picture that is tinted inside only", () => {
+  const rows = ask("fieldRows", { name: "wall", from: 0, to: 310 })!;
+  expect(rows.length).toBe(320 * 310);
+  expect(rows.reduce((least, value) => Math.min(least, value))).toBeLessThan(-42);
+  expect(ask("fieldRows", { name: "green", from: 0, to: 1 })).toBeNull();
   const request: FieldRequest = {
     x: 0,
     y: 0,

@@ -1,13 +1,18 @@
-import { type FieldFormat, type FieldMapping, fieldFile } from "@vertexon/geometry";
+import { type FieldFormat, type FieldMapping, fieldFile, type Grid } from "@vertexon/geometry";
 import type { AskedSheet } from "../asked-sheet";
 
-/** The samples of a field as a file, and the mapping from it to plan units; null for what is no sampled field. */
+interface Asked {
+  values: Float64Array;
+  grid: Grid;
+  format: FieldFormat;
+  reach: number;
+  unit: string;
+}
+
+/** Samples as a file, and the mapping from it to plan units. */
 export function fieldSave(
-  sheet: AskedSheet,
-  { name, format, unit }: { name: string; format: FieldFormat; unit: string },
-): { content: Uint8Array; mapping: FieldMapping } | null {
-  const value = sheet.value(name);
-  const found = value?.type === "field" ? sheet.fieldOf(name) : null;
-  if (value?.type !== "field" || !found) return null;
-  return fieldFile(found.field.sample(value.grid), value.grid, format, value.reach, unit);
+  _: AskedSheet,
+  { values, grid, format, reach, unit }: Asked,
+): { content: Uint8Array; mapping: FieldMapping } {
+  return fieldFile(values, grid, format, reach, unit);
 }

@@ -7,9 +7,9 @@ import { combination } from "./combination";
 import { compose } from "./compose";
 import { edgeRegion } from "./edge-region";
 import { fieldPicture } from "./field-picture";
+import { fieldRows } from "./field-rows";
 import { fieldSamples } from "./field-samples";
 import { fieldSave } from "./field-save";
-import { fieldSummary } from "./field-summary";
 import { fieldWorth } from "./field-worth";
 import { flattening } from "./flattening";
 import { gridReader } from "./grid-reader";
@@ -48,12 +48,9 @@ export const questions = {
   carry,
   compose,
   fieldPicture,
-  fieldSave,
   edgeRegion,
   fieldSamples,
-  fieldSummary,
   fieldWorth,
-  gridReader,
   handoff,
   importPlan,
   inspection,
@@ -76,7 +73,10 @@ export const longQuestions = {
   checkField,
   checkMine,
   combination,
+  fieldRows,
+  fieldSave,
   flattening,
+  gridReader,
   measures,
   mesh,
   pixels,

@@ -1,30 +1,33 @@
-import { FIELD_FORMATS, type FieldFormat } from "@vertexon/geometry";
-import { Button, InputNumber, Select } from "antd";
+import { FIELD_FORMATS, type FieldFormat, type Grid } from "@vertexon/geometry";
+import { Button, InputNumber, Progress, Select } from "antd";
 import { useEffect, useMemo, useState } from "react";
 import { saveFile } from "@/client/save-file";
 import { Figure } from "@/format/figure";
 import { fixed, small } from "@/format/numbers";
 import type { GridReaderView } from "@/worker/questions/grid-reader";
+import type { SheetView } from "@/worker/sheet-view";
 import { useAnswers } from "../../model/answers";
 import { useEdits } from "../../model/edits";
 import { useLayer } from "../../model/layers";
-import { useQuestion } from "../../model/use-question";
+import { useLongQuestion } from "../../model/use-question";
+import { type SampledField, useSampledField } from "../../model/use-sampled-field";
 import { Facts, Pending } from "../parts/panel";
-import { replacedCell } from "./replaced-cell";
+import { useResting } from "../parts/use-resting";
+import { replacedArgument } from "./replaced-argument";
 
 /** The samples of a field: their grid, what who reads between them sees, and files of them. */
 export function Samples({ name }: { name: string }) {
-  const { view, thread } = useAnswers();
+  const { view, thread, moving } = useAnswers();
+  const resting = useResting(view, moving);
   const { edit } = useEdits();
   const [wanted, setWanted] = useState(0.1);
   const definition = view.definitions.find((each) => each.name === name);
   const value = definition?.value?.type === "field" ? definition.value : null;
-  const { answered } = useQuestion({ thread, view }, "fieldSummary", { name });
-  const summary = answered?.answer ?? null;
+  const grid = useSameGrid(value?.grid ?? null);
+  const sampled = useSampledField(thread, resting, name, grid);
   const asked = useMemo(() => ({ name, wanted }), [name, wanted]);
-  const reader = useQuestion({ thread, view }, "gridReader", asked, { rest: 150 });
+  const reader = useLongQuestion({ thread, view: resting }, "gridReader", asked);
   const seen = reader.answered?.answer ?? null;
-  const grid = value?.grid ?? null;
   useLayer(
     () => ({
       ...(grid ? { sampled: { name, grid } } : {}),
@@ -32,23 +35,49 @@ export function Samples({ name }: { name: string }) {
     }),
     [seen, grid, name],
   );
-  if (!value) return null;
+  if (!value || !grid || !definition) return null;
   const { reach } = value;
-  const { columns, rows, cell } = value.grid;
+  const { columns, rows, cell } = grid;
+  const { values, least, greatest, took, state } = sampled;
+  const change = (argument: "cell" | "reach" | "padding", to: number | null) =>
+    to && to > 0 && edit((_, script) => replacedArgument(script, definition.span, argument, to));
   return (
     <>
+      <div className="field-row">
+        <span className="quiet">cell</span>
+        <InputNumber size="small" min={1e-6} value={cell} onChange={(to) => change("cell", to)} aria-label="cell" />
+        <span className="quiet">reach</span>
+        <InputNumber
+          size="small"
+          min={1e-6}
+          value={Number.isFinite(reach) ? reach : null}
+          placeholder="no limit"
+          onChange={(to) => change("reach", to)}
+          aria-label="reach"
+        />
+        <span className="quiet">padding</span>
+        <InputNumber
+          size="small"
+          min={1e-6}
+          value={paddingOf(view, grid)}
+          placeholder="none"
+          onChange={(to) => change("padding", to)}
+          aria-label="padding"
+        />
+      </div>
       <Facts
         pairs
         rows={[
           ["samples", `${fixed(columns, 0)} × ${fixed(rows, 0)}`],
           ["memory", `${small((8 * columns * rows) / 2 ** 20)} MiB`],
-          ["cell", <Figure key="c" value={cell} decimals={3} unit={view.plan.unit} />],
-          ["reach", Number.isFinite(reach) ? <Figure key="r" value={reach} decimals={1} /> : "no limit"],
-          ["least", summary ? <Figure key="l" value={summary.least} /> : "…", "field-least"],
-          ["greatest", summary ? <Figure key="g" value={summary.greatest} /> : "…", "field-greatest"],
+          ["least", values ? <Figure key="l" value={least} /> : "…", "field-least"],
+          ["greatest", values ? <Figure key="g" value={greatest} /> : "…", "field-greatest"],
+          ["sampled in", values ? `${small(took)} ms` : "…", "field-took"],
         ]}
       />
-      <SaveField name={name} />
+      {state !== "done" && <Working {...sampled} />}
+      {sampled.problem && <p className="warning">{sampled.problem}</p>}
+      {values && <SaveField name={name} samples={{ values, grid, reach, unit: view.plan.unit }} />}
       {!seen && <Pending problem={reader.problem}>Reading between the samples …</Pending>}
       {seen && (
         <>
@@ -75,11 +104,8 @@ export function Samples({ name }: { name: string }) {
             <span data-testid="least-cell">
               {seen.least === null ? "no cell that was tried is small enough" : `a cell of ${small(seen.least)} does`}
             </span>
-            {seen.least !== null && definition && seen.least !== cell && (
-              <Button
-                size="small"
-                onClick={() => edit((_, script) => replacedCell(script, definition.span, seen.least!))}
-              >
+            {seen.least !== null && seen.least !== cell && (
+              <Button size="small" onClick={() => change("cell", seen.least)}>
                 Take it
               </Button>
             )}
@@ -107,19 +133,19 @@ const FORM_NAMES: Record<FieldFormat, { title: string; ending: string; mediaType
 };
 
 /** The samples as a file, and the mapping to plan units beside it. */
-function SaveField({ name }: { name: string }) {
+function SaveField({ name, samples }: { name: string; samples: FieldSamples }) {
   const { view, thread } = useAnswers();
   const [format, setFormat] = useState<FieldFormat>("png16");
-  const [wanted, setWanted] = useState<{ name: string; format: FieldFormat; unit: string } | null>(null);
-  const { answered, isNewest, problem } = useQuestion({ thread, view }, "fieldSave", wanted);
+  const [wanted, setWanted] = useState<(FieldSamples & { format: FieldFormat }) | null>(null);
+  const { answered, isNewest, problem } = useLongQuestion({ thread, view }, "fieldSave", wanted);
   useEffect(() => {
     if (!wanted || !isNewest || !answered?.answer) return;
     setWanted(null);
     const { ending, mediaType } = FORM_NAMES[wanted.format];
     const { content, mapping } = answered.answer;
-    saveFile(`${wanted.name}.${ending}`, content, mediaType);
-    saveFile(`${wanted.name}.json`, `${JSON.stringify(mapping, null, 2)}\n`, "application/json");
-  }, [wanted, isNewest, answered]);
+    saveFile(`${name}.${ending}`, content, mediaType);
+    saveFile(`${name}.json`, `${JSON.stringify(mapping, null, 2)}\n`, "application/json");
+  }, [name, wanted, isNewest, answered]);
   return (
     <div className="field-row">
       <Select
@@ -133,11 +159,42 @@ function SaveField({ name }: { name: string }) {
       <Button
         size="small"
         loading={wanted !== null && problem === null}
-        onClick={() => setWanted({ name, format, unit: view.plan.unit })}
+        onClick={() => setWanted({ ...samples, format })}
       >
         Save with its mapping
       </Button>
       {problem && <span className="warning">{problem}</span>}
     </div>
   );
+}
+
+interface FieldSamples {
+  values: Float64Array;
+  grid: Grid;
+  reach: number;
+  unit: string;
+}
+
+/** How far something has come, and how to stop it. */
+function Working({ done, state, stop, again }: Pick<SampledField, "done" | "state" | "stop" | "again">) {
+  return (
+    <div className="field-row">
+      <Progress percent={Math.floor(100 * done)} size="small" className="grow" />
+      <Button size="small" onClick={state === "running" ? stop : again}>
+        {state === "running" ? "Stop" : "Run again"}
+      </Button>
+    </div>
+  );
+}
+
+/** The grid as it was, for as long as nothing of it changes. */
+function useSameGrid(grid: Grid | null): Grid | null {
+  const text = JSON.stringify(grid);
+  return useMemo(() => JSON.parse(text), [text]);
+}
+
+/** How far the grid reaches beyond the plan; null where it does not, or begins elsewhere. */
+function paddingOf({ plan }: SheetView, { x, y }: Grid): number | null {
+  const by = plan.x - x;
+  return by > 0 && Math.abs(plan.y - y - by) <= 1e-9 * by ? by : null;
 }
