@@ -107,17 +107,18 @@ export class AskedSheet {
   fieldOf(expression: string): NamedField | null {
     const value = this.value(expression);
     const distance = value?.type === "field" ? value.distance : value?.type === "distance" ? value : null;
-    if (distance) return { field: distance.field, exact: () => this.exactFieldOf(distance.plain), isComposed: true };
+    if (distance) return { field: distance.field, exact: () => this.exactFieldOf(distance.own), isComposed: true };
     const shape = value?.type === "field" ? value.shape : this.shape(expression);
     if (!shape || shape.vertexCount === 0) return null;
     const field = this.exactFieldOf(shape);
     return { field, exact: () => field, isComposed: false };
   }
 
-  /** The outline that a name's distance is exact of, blends left out. */
+  /** The outline that a name's distance is held against. */
   outlineOf(expression: string): Shape | null {
     const value = this.value(expression);
-    if (value?.type === "distance") return value.plain;
+    const distance = value?.type === "field" ? value.distance : value?.type === "distance" ? value : null;
+    if (distance) return distance.own;
     return value?.type === "field" ? value.shape : this.shape(expression);
   }
 

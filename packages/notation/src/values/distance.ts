@@ -40,6 +40,7 @@ export class Distance {
   readonly centre: { x: number; y: number };
   private readonly plainOnce: () => Shape;
   private readonly handlesOnce: () => Handle[];
+  private readonly ownOnce = once(() => this.outlineOfZeros());
 
   constructor({ field, plain, bound, tolerance, isBlended, centre, handles }: DistanceParts) {
     this.field = field;
@@ -53,6 +54,11 @@ export class Distance {
 
   get plain(): Shape {
     return this.plainOnce();
+  }
+
+  /** The outline that it encloses itself, to within half of the tolerance where boundaries run into each other. */
+  get own(): Shape {
+    return this.ownOnce();
   }
 
   get handles(): Handle[] {
@@ -86,6 +92,17 @@ export class Distance {
   contourLines(level: number, tolerance: number, frame: Bounds): Shape {
     const { lines, error } = framedLevelSet(this.field, level, tolerance, frame);
     return this.outlined(lines, error);
+  }
+
+  private outlineOfZeros(): Shape {
+    if (!this.isBlended) return this.plain;
+    try {
+      return this.contour(0, this.tolerance / 2, null);
+    } catch (error) {
+      // What reaches without end, or is too long for its tolerance, has no outline of its own.
+      if (error instanceof RangeError) return this.plain;
+      throw error;
+    }
   }
 
   private outlined(

@@ -1,5 +1,5 @@
 import { occurrencesAt } from "@vertexon/notation";
-import { type RefObject, useCallback, useMemo, useState } from "react";
+import { type RefObject, useCallback, useEffect, useMemo, useRef, useState } from "react";
 import type { SheetView } from "@/worker/sheet-view";
 import type { Live } from "../model/answers";
 import type { Choice, ClickedName } from "../model/choice";
@@ -35,10 +35,15 @@ export function useOwnChoice(
     },
     [live, editor, take],
   );
+  /** Where the script was clicked while it was being evaluated. */
+  const missed = useRef<number | null>(null);
   const followCursor = useCallback(
     (position: number, clicked: boolean) => {
       const now = live.current;
-      if (!now || now.script !== editor.current?.text()) return;
+      if (!now || now.script !== editor.current?.text()) {
+        if (clicked) missed.current = position;
+        return;
+      }
       if (clicked)
         setClickedName((before) => ({
           name: occurrencesAt(now.script, position)?.name ?? "",
@@ -49,6 +54,14 @@ export function useOwnChoice(
     },
     [live, editor, take],
   );
+
+  // biome-ignore lint/correctness/useExhaustiveDependencies: each new view may be the one that was waited for
+  useEffect(() => {
+    const position = missed.current;
+    if (position === null || live.current?.script !== editor.current?.text()) return;
+    missed.current = null;
+    followCursor(position, true);
+  }, [view, live, editor, followCursor]);
 
   const shape = useMemo(() => view && shapeInQuestion(view, chosen, isCombined), [view, chosen, isCombined]);
   const choice = useMemo(

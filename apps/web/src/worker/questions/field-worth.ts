@@ -6,7 +6,7 @@ import type { FieldRequest } from "./shade-field";
 export interface FieldWorth {
   worth: { inside: Worth; outside: Worth };
   lipschitz: number;
-  /** Against the exact distance of the outline that the plain composition encloses. */
+  /** Against the exact distance of the outline that it encloses. */
   greatest: { difference: number; x: number; y: number };
   mean: number;
   /** Samples by the length of their gradient, in steps of 0.1 from 0 to 1.5. */

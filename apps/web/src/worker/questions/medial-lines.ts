@@ -1,6 +1,8 @@
 import { bounds, medialAxis, operandOf } from "@vertexon/geometry";
 import type { AskedSheet } from "../asked-sheet";
 
+/** Less than a right angle: the corners of a contour are square within its tolerance only. */
+const ANGLE = (80 * Math.PI) / 180;
 /** Squares over the longer side of the shape. */
 const SQUARES = 250;
 
@@ -14,7 +16,7 @@ export function medialLines(
   const box = operand && bounds(operand.rings);
   if (!operand || !box) return null;
   const cell = Math.max(box.maxX - box.minX, box.maxY - box.minY) / SQUARES;
-  const { lines, clearance } = medialAxis(operand, cell, Math.PI / 2);
+  const { lines, clearance } = medialAxis(operand, cell, ANGLE);
   let widest: { x: number; y: number; radius: number } | null = null;
   clearance.forEach((radii, k) => {
     radii.forEach((radius, i) => {

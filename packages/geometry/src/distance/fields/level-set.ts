@@ -142,7 +142,7 @@ class CrossedCells {
     this.next.set(from, to);
   }
 
-  /** Where the level crosses a side of a square: halved until nothing lies between. */
+  /** Where the level crosses a side of a square. */
   private placeOn(side: number, i: number, j: number, k: number): void {
     if (this.places.has(side)) return;
     const { x, y, cell } = this.squares;
@@ -154,18 +154,10 @@ class CrossedCells {
     ][k];
     const alongY = k & 1;
     const [ax, ay] = [x + at[0] * cell, y + at[1] * cell];
-    const isFirstIn = this.corner(at[0], at[1]) <= 0;
-    let low = 0;
-    let high = 1;
-    for (let step = 0; step < 50; step++) {
-      const middle = (low + high) / 2;
-      const value = this.field.at(ax + (alongY ? 0 : middle * cell), ay + (alongY ? middle * cell : 0)) - this.level;
-      if (value === 0) low = high = middle;
-      else if (value <= 0 === isFirstIn) low = middle;
-      else high = middle;
-      if (low === high) break;
-    }
-    const share = (low + high) / 2;
+    const valueAt = (share: number): number =>
+      this.field.at(ax + (alongY ? 0 : share * cell), ay + (alongY ? share * cell : 0)) - this.level;
+    const [first, last] = [this.corner(at[0], at[1]), this.corner(at[0] + 1 - alongY, at[1] + alongY)];
+    const share = crossingOf(valueAt, first, last);
     this.places.set(side, [ax + (alongY ? 0 : share * cell), ay + (alongY ? share * cell : 0)]);
   }
 
@@ -182,6 +174,38 @@ class CrossedCells {
   private side(i: number, j: number, alongY: number): number {
     return 2 * (j * (this.squares.along + 1) + i) + alongY;
   }
+}
+
+/** No bracket needs more steps: every third one halves it. */
+const STEPS = 150;
+
+/**
+ * Where a function from 0 to 1 changes from at most 0 to more, or back, by false position with the Illinois rule (M. Dowell and
+ * P. Jarratt, 1971), halving in between, until nothing lies between.
+ */
+function crossingOf(valueAt: (share: number) => number, first: number, last: number): number {
+  let [low, high] = [0, 1];
+  let [below, above] = [first, last];
+  let kept = 0;
+  for (let step = 1; step <= STEPS && high - low > 2 ** -50; step++) {
+    const guess = low + ((high - low) * below) / (below - above);
+    const share = step % 3 > 0 && guess > low && guess < high ? guess : (low + high) / 2;
+    const value = valueAt(share);
+    if (value === 0) return share;
+    if (value <= 0 === first <= 0) {
+      low = share;
+      below = value;
+      // The end that stays a second time counts for half, so that it moves as well.
+      if (kept === 1) above /= 2;
+      kept = 1;
+    } else {
+      high = share;
+      above = value;
+      if (kept === -1) below /= 2;
+      kept = -1;
+    }
+  }
+  return (low + high) / 2;
 }
 
 /** A place on the level with the field's gradient there. */

@@ -105,7 +105,7 @@ export function Samples({ name }: { name: string }) {
               {seen.least === null ? "no cell that was tried is small enough" : `a cell of ${small(seen.least)} does`}
             </span>
             {seen.least !== null && seen.least !== cell && (
-              <Button size="small" onClick={() => change("cell", seen.least)}>
+              <Button size="small" disabled={!reader.isNewest} onClick={() => change("cell", seen.least)}>
                 Take it
               </Button>
             )}

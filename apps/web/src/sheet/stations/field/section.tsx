@@ -61,7 +61,7 @@ export function Section() {
       />
       <p className="quiet">
         {found.exact
-          ? "Dashed: the exact distance of the outline without blends."
+          ? "Dashed: the exact distance of the outline that it encloses."
           : "No distance changes faster than the line runs: the slope lies between −1 and 1."}
       </p>
     </>

@@ -10,8 +10,9 @@ import type { FieldWorth } from "@/worker/questions/field-worth";
 import type { SheetView } from "@/worker/sheet-view";
 import { useAnswers } from "../../model/answers";
 import { useLight } from "../../model/layers";
-import { useQuestion } from "../../model/use-question";
+import { useLongQuestion } from "../../model/use-question";
 import { Facts, Pending } from "../parts/panel";
+import { useResting } from "../parts/use-resting";
 import { EdgeRegion } from "./edge-region";
 import { Middle } from "./middle";
 
@@ -35,12 +36,13 @@ interface Props {
 
 /** What a distance is worth: held against the exact one of its outline, how steep it is, and where its middle runs. */
 export function WorthOf({ name, aspect, onAspect }: Props) {
-  const { view, thread } = useAnswers();
+  const { view, thread, moving } = useAnswers();
+  const resting = useResting(view, moving);
   const light = useLight();
   const [isMiddle, setMiddle] = useState(false);
   const [isOwn, setOwn] = useState(false);
-  const asked = useMemo(() => ({ name, request: wholePlan(view) }), [name, view]);
-  const { answered, problem } = useQuestion({ thread, view }, "fieldWorth", asked);
+  const asked = useMemo(() => ({ name, request: wholePlan(resting) }), [name, resting]);
+  const { answered, problem } = useLongQuestion({ thread, view: resting }, "fieldWorth", asked);
   const found = answered?.question.name === name ? answered.answer : null;
   if (!found) return <Pending problem={problem}>Holding {name} against the exact distance …</Pending>;
   const { greatest, steepest } = found;
@@ -94,7 +96,7 @@ export function WorthOf({ name, aspect, onAspect }: Props) {
       <EdgeRegion name={name} isShown={isOwn} onShow={setOwn} />
       <Steepness found={found} />
       <p className="quiet">
-        Against the exact distance of the outline without blends, at {fixed(found.samples, 0)} places of the plan.
+        Against the exact distance of the outline that it encloses, at {fixed(found.samples, 0)} places of the plan.
         {aspect === "difference" && " Stripes are where values are less than exact."}
         {aspect === "steepness" && " Stripes are where the gradient is shorter than 1."}
       </p>
