@@ -57,7 +57,8 @@ export function scanSigns(
     const at = row * (columns + 1);
     for (let c = 0; c < columns; c++) {
       winding += changes[at + c];
-      if ((winding & counted) !== 0) values[row * columns + c] = -values[row * columns + c] || 0;
+      // Less than 0, not turned over: there is no −0.
+      if ((winding & counted) !== 0) values[row * columns + c] = 0 - values[row * columns + c];
     }
   }
 }

@@ -1,17 +1,19 @@
 import type { BoxTree } from "./box-tree";
 import { NearEdges } from "./near-edges";
+import { TileEdges } from "./tile-edges";
 
 /** Tiles of no more samples look at boxes by their edges. */
 const SMALL = 64;
 /** Tiles of no more samples are not divided further. */
 const TILE = 16;
 /** Samples times edges up to which a larger one is not, either; nor is a large one with so few edges. */
-const WORTH = 200;
+const WORTH = 400;
 const FEW = 2;
 
 /** Distances from samples on a grid to the nearest of many edges: exact, by dividing the grid into tiles (see {@link NearEdges}). Where all is further than `reach`, it is taken to be that far. */
 export class TileDistances {
   private readonly near: NearEdges;
+  private readonly edges: TileEdges;
 
   constructor(
     tree: BoxTree,
@@ -21,6 +23,7 @@ export class TileDistances {
     private readonly reach = Number.POSITIVE_INFINITY,
   ) {
     this.near = new NearEdges(tree);
+    this.edges = new TileEdges(tree);
   }
 
   measure(): void {
@@ -49,8 +52,10 @@ export class TileDistances {
     const nearest = near.edge;
     const count = end - begin;
     const isWorth = samples <= TILE || count <= FEW || samples * count <= WORTH;
-    if (isWorth && (isSmall || near.areEdges(begin, end))) this.fill(c0, c1, r0, r1, begin, end);
-    else {
+    if (isWorth && (isSmall || near.areEdges(begin, end))) {
+      this.edges.take(near.stack, begin, end, cx, cy, hx, hy);
+      this.fill(c0, c1, r0, r1);
+    } else {
       const c = c1 - c0 >= 2 ? (c0 + c1) >> 1 : c1;
       const r = r1 - r0 >= 2 ? (r0 + r1) >> 1 : r1;
       this.tile(c0, c, r0, r, begin, end, nearest);
@@ -66,37 +71,14 @@ export class TileDistances {
     for (let r = r0; r < r1; r++) this.values.fill(this.reach, r * width + c0, r * width + c1);
   }
 
-  /** Every sample of a tile against the edges that are left: the rounded distances are off by some 1e-16 of the lengths. */
-  private fill(c0: number, c1: number, r0: number, r1: number, begin: number, end: number): void {
-    const { xs, ys, values, near } = this;
-    const edges = near.gather(begin, end);
-    const last = 5 * (end - begin);
+  /** Every sample of a tile against the edges that are left. */
+  private fill(c0: number, c1: number, r0: number, r1: number): void {
+    const { xs, ys, values, edges } = this;
     const width = xs.length;
     for (let r = r0; r < r1; r++) {
       const y = ys[r];
       const at = r * width;
-      for (let c = c0; c < c1; c++) {
-        const x = xs[c];
-        let best = 0;
-        let least = Number.POSITIVE_INFINITY;
-        for (let i = 0; i < last; i += 5) {
-          const wx = x - edges[i];
-          const wy = y - edges[i + 1];
-          const dx = edges[i + 2];
-          const dy = edges[i + 3];
-          let share = (wx * dx + wy * dy) * edges[i + 4];
-          if (share < 0) share = 0;
-          else if (share > 1) share = 1;
-          const px = wx - share * dx;
-          const py = wy - share * dy;
-          const squared = px * px + py * py;
-          if (squared < least) {
-            least = squared;
-            best = i;
-          }
-        }
-        values[at + c] = near.lengthTo(near.stack[begin + best / 5], x, y, least);
-      }
+      for (let c = c0; c < c1; c++) values[at + c] = edges.distance(xs[c], y);
     }
   }
 }
