@@ -88,9 +88,37 @@ test("distances hold from 1e-150 to 1e150: they grow with the shape", () => {
       const grown = { ...shape, rings: shape.rings.map((ring) => ring.map((value) => value * factor)) };
       const found = signedDistance(x * factor, y * factor, grown);
       expect(Math.abs(found.distance / factor - distance)).toBeLessThanOrEqual(1e-14 * (1 + Math.abs(distance)));
-      expect(distanceIndex(grown).distance(x * factor, y * factor)).toEqual(found);
+      const index = distanceIndex(grown);
+      expect(index.distance(x * factor, y * factor)).toEqual(found);
+      const [sample] = index.field({ x: (x - 0.5) * factor, y: (y - 0.5) * factor, cell: factor, columns: 1, rows: 1 });
+      expect(Math.abs(sample / factor - distance)).toBeLessThanOrEqual(1e-13 * (1 + Math.abs(distance)));
     }),
   );
+});
+
+test("a field of one sample beside the boundary is no further off than the question itself", () => {
+  const ring = Float64Array.of(
+    -5.375,
+    -1.375,
+    6.125,
+    7.375,
+    -3.125,
+    7.125,
+    6.75,
+    -2,
+    -7,
+    0.5,
+    -6.75,
+    6.875,
+    -0.25,
+    -6.625,
+  );
+  const index = distanceIndex({ rings: [ring], fillRule: "nonzero" });
+  for (const factor of [1, 1e-3, 1e-7, 1e-12]) {
+    const [x, y] = [-5.25, 3.75].map((at) => at - factor / 2);
+    const values = index.field({ x, y, cell: factor, columns: 1, rows: 1 });
+    expect(Math.abs(values[0] - index.distance(x + factor / 2, y + factor / 2).distance)).toBeLessThan(1e-13);
+  }
 });
 
 /** Every sample of a field against the single question: the same side, the same distance but for its last bits. */

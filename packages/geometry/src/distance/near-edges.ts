@@ -1,5 +1,4 @@
 import { type BoxTree, FAN } from "./box-tree";
-import { distanceTo, type Foot, nearestOnEdge } from "./nearest-on-edge";
 
 /** Squares below this have lost digits. */
 const TINY = 1e-280;
@@ -30,7 +29,6 @@ export class NearEdges {
   private bx = 0;
   private by = 0;
   private squared = 0;
-  private readonly foot: Foot = { x: 0, y: 0, squared: 0 };
   private gathered = new Float64Array(5 * 64);
 
   constructor(readonly tree: BoxTree) {
@@ -78,7 +76,15 @@ export class NearEdges {
     this.offer(cx, cy, hint);
     // Edges are looked at below, anyway.
     for (let k = from; k < to; k++) if (this.stack[k] >= this.tree.count) this.search(cx, cy, this.stack[k]);
+    const begin = this.top;
     for (let k = from; k < to; k++) this.sift(this.stack[k], cx, cy, hx, hy, isSmall);
+    // Beside the boundary, where squares are small, rounding may have parted the nearest edge from itself.
+    if (isSmall || this.top === begin) this.keepNearest(begin);
+  }
+
+  private keepNearest(begin: number): void {
+    for (let k = begin; k < this.top; k++) if (this.stack[k] === this.edge) return;
+    this.push(this.edge);
   }
 
   /** How far the centre of the tile that was narrowed last is from the nearest edge. */
@@ -109,14 +115,6 @@ export class NearEdges {
       gathered[i + 4] = length > TINY ? 1 / length : 0;
     }
     return gathered;
-  }
-
-  /** The distance of a point from an edge, by its square where that can be trusted. */
-  lengthTo(e: number, x: number, y: number, squared: number): number {
-    if (squared > TINY) return Math.sqrt(squared);
-    const { edges } = this.tree;
-    nearestOnEdge(x, y, edges[4 * e], edges[4 * e + 1], edges[4 * e + 2], edges[4 * e + 3], this.foot);
-    return distanceTo(this.foot, x, y);
   }
 
   /** Takes an edge as the nearest to a point, if it is. */

@@ -85,7 +85,8 @@ export class TileEdges {
     }
     for (let i = 0; i < linesEnd; i += 5) {
       const across = (x - lines[i]) * lines[i + 3] - (y - lines[i + 1]) * lines[i + 2];
-      least = Math.min(least, across * across * lines[i + 4]);
+      // In this order nothing overflows.
+      least = Math.min(least, across * lines[i + 4] * across);
     }
     for (let i = 0; i < restEnd; i += 5) {
       const wx = x - rest[i];
