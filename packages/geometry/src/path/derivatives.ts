@@ -12,60 +12,71 @@ export interface Derivatives {
 }
 
 export function derivativesAt(segment: Segment, t: number): Derivatives {
-  const [x, y] = pointAt(segment, t);
+  const found = { x: 0, y: 0, dx: 0, dy: 0, ddx: 0, ddy: 0 };
+  derivativesInto(segment, t, found);
+  return found;
+}
+
+/** The same, written into an object that is used again: for loops that ask millions of times. */
+export function derivativesInto(segment: Segment, t: number, found: Derivatives): void {
+  const s = 1 - t;
+  if (segment.kind === "cubic") {
+    const { x0, y0, x1, y1, x2, y2, x3, y3 } = segment;
+    const a = s * s * s;
+    const b = 3 * s * s * t;
+    const c = 3 * s * t * t;
+    const d = t * t * t;
+    found.x = a * x0 + b * x1 + c * x2 + d * x3;
+    found.y = a * y0 + b * y1 + c * y2 + d * y3;
+    const ax = x1 - x0;
+    const ay = y1 - y0;
+    const bx = x2 - x1;
+    const by = y2 - y1;
+    const cx = x3 - x2;
+    const cy = y3 - y2;
+    found.dx = 3 * (s * s * ax + 2 * s * t * bx + t * t * cx);
+    found.dy = 3 * (s * s * ay + 2 * s * t * by + t * t * cy);
+    found.ddx = 6 * (s * (bx - ax) + t * (cx - bx));
+    found.ddy = 6 * (s * (by - ay) + t * (cy - by));
+    return;
+  }
+  [found.x, found.y] = pointAt(segment, t);
   switch (segment.kind) {
     case "line":
-      return { x, y, dx: segment.x1 - segment.x0, dy: segment.y1 - segment.y0, ddx: 0, ddy: 0 };
+      found.dx = segment.x1 - segment.x0;
+      found.dy = segment.y1 - segment.y0;
+      found.ddx = 0;
+      found.ddy = 0;
+      return;
     case "quadratic": {
       const { x0, y0, x1, y1, x2, y2 } = segment;
-      const [ddx, ddy] = [2 * (x0 - 2 * x1 + x2), 2 * (y0 - 2 * y1 + y2)];
-      return { x, y, dx: 2 * (x1 - x0) + t * ddx, dy: 2 * (y1 - y0) + t * ddy, ddx, ddy };
+      found.ddx = 2 * (x0 - 2 * x1 + x2);
+      found.ddy = 2 * (y0 - 2 * y1 + y2);
+      found.dx = 2 * (x1 - x0) + t * found.ddx;
+      found.dy = 2 * (y1 - y0) + t * found.ddy;
+      return;
     }
     case "rational": {
       const { weight: w } = segment;
       const [ax, ay, bx, by, cx, cy] = hodographOf(segment);
-      const s = 1 - t;
       // C' = 2 M / D², so C'' = (2 M' − 2 D' C' D) / D², with D' = 2 (w − 1) (1 − 2t).
       const d = s * s + 2 * w * s * t + t * t;
       const slope = 2 * (w - 1) * (1 - 2 * t);
-      const dx = (2 * (s * s * ax + 2 * s * t * bx + t * t * cx)) / (d * d);
-      const dy = (2 * (s * s * ay + 2 * s * t * by + t * t * cy)) / (d * d);
+      found.dx = (2 * (s * s * ax + 2 * s * t * bx + t * t * cx)) / (d * d);
+      found.dy = (2 * (s * s * ay + 2 * s * t * by + t * t * cy)) / (d * d);
       const [mx, my] = [2 * (s * (bx - ax) + t * (cx - bx)), 2 * (s * (by - ay) + t * (cy - by))];
-      return {
-        x,
-        y,
-        dx,
-        dy,
-        ddx: (2 * mx) / (d * d) - (2 * slope * dx) / d,
-        ddy: (2 * my) / (d * d) - (2 * slope * dy) / d,
-      };
-    }
-    case "cubic": {
-      const { x0, y0, x1, y1, x2, y2, x3, y3 } = segment;
-      const [ax, ay] = [x1 - x0, y1 - y0];
-      const [bx, by] = [x2 - x1, y2 - y1];
-      const [cx, cy] = [x3 - x2, y3 - y2];
-      const s = 1 - t;
-      return {
-        x,
-        y,
-        dx: 3 * (s * s * ax + 2 * s * t * bx + t * t * cx),
-        dy: 3 * (s * s * ay + 2 * s * t * by + t * t * cy),
-        ddx: 6 * (s * (bx - ax) + t * (cx - bx)),
-        ddy: 6 * (s * (by - ay) + t * (cy - by)),
-      };
+      found.ddx = (2 * mx) / (d * d) - (2 * slope * found.dx) / d;
+      found.ddy = (2 * my) / (d * d) - (2 * slope * found.dy) / d;
+      return;
     }
     case "arc": {
       const { ux, uy, vx, vy, start, sweep } = segment;
-      const [cos, sin] = [Math.cos(start + t * sweep), Math.sin(start + t * sweep)];
-      return {
-        x,
-        y,
-        dx: sweep * (vx * cos - ux * sin),
-        dy: sweep * (vy * cos - uy * sin),
-        ddx: -sweep * sweep * (ux * cos + vx * sin),
-        ddy: -sweep * sweep * (uy * cos + vy * sin),
-      };
+      const cos = Math.cos(start + t * sweep);
+      const sin = Math.sin(start + t * sweep);
+      found.dx = sweep * (vx * cos - ux * sin);
+      found.dy = sweep * (vy * cos - uy * sin);
+      found.ddx = -sweep * sweep * (ux * cos + vx * sin);
+      found.ddy = -sweep * sweep * (uy * cos + vy * sin);
     }
   }
 }

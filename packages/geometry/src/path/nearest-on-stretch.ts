@@ -1,4 +1,4 @@
-import { type Derivatives, derivativesAt } from "./derivatives";
+import { type Derivatives, derivativesInto } from "./derivatives";
 import { type Arc, pointAt, type Segment } from "./model";
 import type { Nearest } from "./nearest";
 import { mostBend } from "./second-derivative";
@@ -21,6 +21,8 @@ const SAME = 2 ** -46;
 /** Around the centre of a rational circle every stretch is as near: so many of them are enough then. */
 const MOST = 4096;
 let looked = 0;
+/** Reused between calls. */
+const found: Derivatives = { x: 0, y: 0, dx: 0, dy: 0, ddx: 0, ddy: 0 };
 /** Stretches are not halved below this, nor roots looked for below it. */
 const FINEST = 2 ** -44;
 
@@ -80,19 +82,23 @@ function search(
   const gap = Math.sqrt(dx * dx + dy * dy);
   if (gap - leaves >= best.distance * (1 - SAME) - SAME * (Math.abs(x1 - x0) + Math.abs(y1 - y0))) return;
   const middle = t0 + h / 2;
-  const m = derivativesAt(segment, middle);
-  offer(m.x, m.y, middle, px, py, best);
+  const m = found;
+  derivativesInto(segment, middle, m);
+  // Taken out before the halves are asked, which write there as well.
+  const mx = m.x;
+  const my = m.y;
+  offer(mx, my, middle, px, py, best);
   const slope = slopeAt(m, px, py);
   const speed = Math.sqrt(m.dx * m.dx + m.dy * m.dy) + (h / 2) * bend.second;
-  const away = Math.sqrt((m.x - px) ** 2 + (m.y - py) ** 2) + (h / 2) * speed;
+  const away = Math.sqrt((mx - px) ** 2 + (my - py) ** 2) + (h / 2) * speed;
   const change = (h / 2) * (3 * speed * bend.second + away * bend.third);
   if (Math.abs(slope) > change) {
     if (slope > 0) toRoot(segment, t0, t1, t0 + share * h, px, py, best);
     return;
   }
   if (h < FINEST || ++looked > MOST) return;
-  search(segment, bend, t0, middle, x0, y0, m.x, m.y, px, py, best);
-  search(segment, bend, middle, t1, m.x, m.y, x1, y1, px, py, best);
+  search(segment, bend, t0, middle, x0, y0, mx, my, px, py, best);
+  search(segment, bend, middle, t1, mx, my, x1, y1, px, py, best);
 }
 
 function isCircular({ ux, uy, vx, vy }: Arc): boolean {
@@ -120,8 +126,9 @@ function toRoot(segment: Segment, t0: number, t1: number, from: number, px: numb
   let low = t0;
   let high = t1;
   let t = from;
+  const p = found;
   while (high - low > FINEST) {
-    const p = derivativesAt(segment, t);
+    derivativesInto(segment, t, p);
     offer(p.x, p.y, t, px, py, best);
     const g = (p.x - px) * p.dx + (p.y - py) * p.dy;
     if (g > 0) high = t;
@@ -129,8 +136,8 @@ function toRoot(segment: Segment, t0: number, t1: number, from: number, px: numb
     let next = t - g / slopeAt(p, px, py);
     if (!(next > low && next < high)) next = g === 0 ? t : (low + high) / 2;
     if (Math.abs(next - t) <= FINEST) {
-      const [x, y] = pointAt(segment, next);
-      offer(x, y, next, px, py, best);
+      derivativesInto(segment, next, p);
+      offer(p.x, p.y, next, px, py, best);
       return;
     }
     t = next;
