@@ -20,6 +20,7 @@ import {
   pathIndex,
   regularForm,
   rhombusForm,
+  rowOf,
   type Slope,
   starForm,
   strokeOf,
@@ -228,4 +229,31 @@ test("a stroke of a closed form is as far as its rim", () => {
     expect(ring(x, y)).toBeCloseTo(distanceToRing(x, y, { x: 0, y: 0, inner: 8, outer: 12 }), 12);
     expect(ring(x - ring(x, y) * slope.x, y - ring(x, y) * slope.y)).toBeCloseTo(0, 12);
   }
+});
+
+test("along a row each form has the values that it has place by place", () => {
+  const xs = Float64Array.from({ length: 61 }, (_, k) => k - 30);
+  const arc = arcForm(1, 2, 12, 0.4, 2.1);
+  const check = <T>(distance: (x: number, y: number, form: T) => number, form: T): void => {
+    const values = new Float64Array(xs.length + 3);
+    for (const y of [-14, -3.5, 0, 2, 17]) {
+      rowOf(distance)(xs, y, form, values, 3);
+      expect([distance.name, ...values.subarray(3)]).toEqual([distance.name, ...xs.map((x) => distance(x, y, form))]);
+    }
+  };
+  check(distanceToArc, arc);
+  check(distanceToSector, arc);
+  check(distanceToCircularSegment, arc);
+  check(distanceToRingSector, { ...arc, inner: 5 });
+  check(distanceToRing, { x: 1, y: 2, inner: 5, outer: 12 });
+  check(distanceToCircle, { x: 1, y: 2, radius: 12 });
+  check(distanceToBox, { x: -9, y: -7, width: 20, height: 11 });
+  check(distanceToRoundedBox, { x: -9, y: -7, width: 20, height: 11, radii: [1, 2, 3, 4] });
+  check(distanceToSegment, { x0: -9, y0: -7, x1: 10, y1: 4 });
+  check(distanceToCapsule, { x0: -9, y0: -7, x1: 10, y1: 4, radius: 3 });
+  check(distanceToCorners, triangleForm(-9, -7, 10, 4, 0, 15));
+  check(distanceToEllipse, { x: 1, y: 2, rx: 14, ry: 3 });
+  check(distanceToStar, starForm(1, 2, 5, 14, 6, 0.3));
+  // One that has no loop of its own.
+  check((x: number, y: number, scale: number) => scale * Math.hypot(x, y), 2);
 });

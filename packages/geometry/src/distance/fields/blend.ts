@@ -23,10 +23,7 @@ export function blendedUnion(a: DistanceField, b: DistanceField, radius: number,
     sample(grid) {
       const values = a.sample(grid);
       const others = b.sample(grid);
-      for (let i = 0; i < values.length; i++) {
-        mix(values[i], others[i], radius, out);
-        values[i] = out.value;
-      }
+      mixAll(values, others, radius, form);
       return values;
     },
     worth: {
@@ -67,6 +64,22 @@ interface Mixed {
   /** What the value grows by with a and with b. */
   a: number;
   b: number;
+}
+
+/** As the mixes below, values only. */
+function mixAll(values: Float64Array, others: Float64Array, radius: number, form: BlendForm): void {
+  if (form === "parabola")
+    for (let i = 0; i < values.length; i++) {
+      const delta = values[i] - others[i];
+      const reach = Math.max(0, radius - Math.abs(delta));
+      values[i] = Math.min(values[i], others[i]) - (radius > 0 ? (reach * reach) / (4 * radius) : 0);
+    }
+  else
+    for (let i = 0; i < values.length; i++) {
+      const p = radius - values[i];
+      const q = radius - others[i];
+      values[i] = p > 0 && q > 0 ? radius - Math.sqrt(p * p + q * q) : Math.min(values[i], others[i]);
+    }
 }
 
 function parabola(a: number, b: number, radius: number, out: Mixed): void {

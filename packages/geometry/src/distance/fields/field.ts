@@ -21,9 +21,10 @@ export interface DistanceField {
   within(level: number): Bounds | null;
 }
 
-export function samplesOf(at: DistanceField["at"], { x, y, cell, columns, rows }: Grid): Float64Array {
+export function samplesOf(at: DistanceField["at"], grid: Grid): Float64Array {
+  const { y, cell, columns, rows } = grid;
   const values = new Float64Array(columns * rows);
-  const xs = Float64Array.from({ length: columns }, (_, k) => x + (k + 0.5) * cell);
+  const xs = columnsOf(grid);
   for (let row = 0, i = 0; row < rows; row++) {
     const py = y + (row + 0.5) * cell;
     for (let column = 0; column < columns; column++) values[i++] = at(xs[column], py);
@@ -37,6 +38,13 @@ export const EVERYWHERE: Bounds = {
   maxX: Number.POSITIVE_INFINITY,
   maxY: Number.POSITIVE_INFINITY,
 };
+
+/** The x of a grid's samples. */
+export function columnsOf({ x, cell, columns }: Grid): Float64Array {
+  const xs = new Float64Array(columns);
+  for (let k = 0; k < columns; k++) xs[k] = x + (k + 0.5) * cell;
+  return xs;
+}
 
 /** What lies around a box by a distance, or what is left of it. */
 export function grownBox({ minX, minY, maxX, maxY }: Bounds, by: number): Bounds {

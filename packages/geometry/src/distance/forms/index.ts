@@ -19,6 +19,7 @@ export { distanceToEllipse, type EllipseForm } from "./ellipse";
 export { distanceToRing, type RingForm } from "./ring";
 export { distanceToRingSector, type RingSectorForm } from "./ring-sector";
 export { distanceToRoundedBox, type RoundedBoxForm } from "./rounded-box";
+export { type FormDistance, rowOf } from "./rows";
 export { distanceToSector } from "./sector";
 export { distanceToSegment, type SegmentForm } from "./segment";
 export type { Slope } from "./slope";
