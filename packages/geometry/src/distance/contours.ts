@@ -31,6 +31,7 @@ function crossedCells(
   values: ArrayLike<number>,
   levels: Float64Array,
 ): { cells: Int32Array; first: Int32Array } {
+  const reached = levelsReached(values, levels);
   const first = new Int32Array(levels.length + 1);
   let fill: Int32Array | null = null;
   let cells = new Int32Array(0);
@@ -38,15 +39,13 @@ function crossedCells(
   for (let pass = 0; pass < 2; pass++) {
     for (let row = 0; row + 1 < rows; row++) {
       for (let a = row * columns, end = a + columns - 1; a < end; a++) {
-        const p = values[a];
-        const q = values[a + 1];
-        const r = values[a + columns];
-        const s = values[a + columns + 1];
-        const least = Math.min(p, q, r, s);
+        const p = reached[a];
+        const q = reached[a + 1];
+        const r = reached[a + columns];
+        const s = reached[a + columns + 1];
+        if (p === q && p === r && p === s) continue;
         const most = Math.max(p, q, r, s);
-        // Above the least sample, and not above the greatest.
-        let k = firstAbove(levels, least);
-        for (; k < levels.length && levels[k] <= most; k++) {
+        for (let k = Math.min(p, q, r, s); k < most; k++) {
           if (fill) cells[fill[k]++] = a;
           else first[k + 1]++;
         }
@@ -60,16 +59,18 @@ function crossedCells(
   return { cells, first };
 }
 
-/** The first of some rising levels that is above a value. */
-function firstAbove(levels: Float64Array, value: number): number {
-  let low = 0;
-  let high = levels.length;
-  while (low < high) {
-    const middle = (low + high) >> 1;
-    if (levels[middle] > value) high = middle;
-    else low = middle + 1;
+/** For each sample how many of some rising levels it reaches. */
+function levelsReached(values: ArrayLike<number>, levels: Float64Array): Int32Array {
+  const reached = new Int32Array(values.length);
+  // Neighbours reach about as many.
+  let k = 0;
+  for (let i = 0; i < reached.length; i++) {
+    const value = values[i];
+    while (k < levels.length && levels[k] <= value) k++;
+    while (k > 0 && levels[k - 1] > value) k--;
+    reached[i] = k;
   }
-  return low;
+  return reached;
 }
 
 /** Joins pieces to lines, level by level. A side between two samples is named by its first sample, doubled, plus 1 where it runs along y. */
@@ -101,29 +102,25 @@ class Lines {
     return lines;
   }
 
-  /** The pieces through one cell, around it from +x towards +y: they enter where low turns to high and leave where high turns to low. */
+  /** The pieces through one cell, from a side where high turns to low to one where low turns to high. */
   private cross(a: number, level: number, starts: Int32Array, ends: Int32Array, from: number): number {
     const { values, next, isEnd } = this;
     const { columns } = this.grid;
-    const corners = [a, a + 1, a + 1 + columns, a + columns];
-    const sides = [2 * a, 2 * (a + 1) + 1, 2 * (a + columns), 2 * a + 1];
-    const high = (k: number): boolean => values[corners[k & 3]] >= level;
+    const p = values[a];
+    const q = values[a + 1];
+    const r = values[a + 1 + columns];
+    const s = values[a + columns];
+    const high = (p >= level ? 1 : 0) | (q >= level ? 2 : 0) | (r >= level ? 4 : 0) | (s >= level ? 8 : 0);
+    const isHigh = (high === 5 || high === 10) && (p + q + r + s) / 4 >= level;
+    const pieces = PIECES[isHigh ? high + 16 : high];
     let count = from;
-    const add = (fall: number, rise: number): void => {
-      starts[count] = sides[fall];
-      ends[count++] = sides[rise & 3];
-      next[sides[fall]] = sides[rise & 3] + 1;
-      isEnd[sides[rise & 3]] = 1;
-    };
-    const falls = (k: number): boolean => high(k) && !high(k + 1);
-    const rises = (k: number): boolean => !high(k) && high(k + 1);
-    const isTwice = high(0) !== high(1) && high(0) === high(2) && high(1) === high(3);
-    const isHigh = isTwice && corners.reduce((sum, i) => sum + values[i], 0) / 4 >= level;
-    for (let k = 0; k < 4; k++) {
-      if (!falls(k)) continue;
-      // A piece cuts off the high corners before it, or, where the middle is high, the low ones after it.
-      if (isTwice) add(k, isHigh ? k + 1 : k + 3);
-      else for (let r = 1; r < 4; r++) if (rises((k + r) & 3)) add(k, k + r);
+    for (let k = 0; k < pieces.length; k += 2) {
+      const start = sideOf(a, columns, pieces[k]);
+      const end = sideOf(a, columns, pieces[k + 1]);
+      starts[count] = start;
+      ends[count++] = end;
+      next[start] = end + 1;
+      isEnd[end] = 1;
     }
     return count;
   }
@@ -134,7 +131,7 @@ class Lines {
     for (let side = from; ; ) {
       const following = next[side];
       next[side] = 0;
-      points.push(...crossingPoint(grid, values, level, side));
+      pushCrossing(grid, values, level, side, points);
       if (following === 0) return { level, points: Float64Array.from(points), closed: false };
       side = following - 1;
       if (side === from) return { level, points: Float64Array.from(points), closed: true };
@@ -142,12 +139,35 @@ class Lines {
   }
 }
 
-function crossingPoint(grid: Grid, values: ArrayLike<number>, level: number, side: number): [number, number] {
+/** Side k of a cell, which lies between its corners k and k + 1, from +x towards +y around it. */
+function sideOf(a: number, columns: number, k: number): number {
+  if (k === 0) return 2 * a;
+  if (k === 1) return 2 * a + 3;
+  return k === 2 ? 2 * (a + columns) : 2 * a + 1;
+}
+
+/**
+ * For each choice of high corners (1, 2, 4, 8) the sides that pieces run between, two each; 16 more where the middle is high, which
+ * counts where two corners across are: then a piece cuts off the low corner after its start, otherwise the high one before it.
+ */
+const PIECES: readonly (readonly number[])[] = Array.from({ length: 32 }, (_, choice) => {
+  const isHigh = (k: number): boolean => ((choice >> (k & 3)) & 1) === 1;
+  const isTwice = (choice & 15) === 5 || (choice & 15) === 10;
+  const falls = [0, 1, 2, 3].filter((k) => isHigh(k) && !isHigh(k + 1));
+  return falls.flatMap((k) => {
+    if (isTwice) return [k, (k + (choice > 15 ? 1 : 3)) & 3];
+    return [k, [1, 2, 3].map((r) => (k + r) & 3).find((r) => !isHigh(r) && isHigh(r + 1))!];
+  });
+});
+
+/** Where the level crosses a side, linear between its samples. */
+function pushCrossing(grid: Grid, values: ArrayLike<number>, level: number, side: number, points: number[]): void {
   const a = side >> 1;
   const alongY = side & 1;
   const b = alongY ? a + grid.columns : a + 1;
   const t = (level - values[a]) / (values[b] - values[a]);
-  const x = grid.x + ((a % grid.columns) + 0.5 + (alongY ? 0 : t)) * grid.cell;
-  const y = grid.y + (Math.floor(a / grid.columns) + 0.5 + (alongY ? t : 0)) * grid.cell;
-  return [x, y];
+  points.push(
+    grid.x + ((a % grid.columns) + 0.5 + (alongY ? 0 : t)) * grid.cell,
+    grid.y + (Math.floor(a / grid.columns) + 0.5 + (alongY ? t : 0)) * grid.cell,
+  );
 }
