@@ -31,6 +31,7 @@ export function cellGrid(rings: readonly Ring[], reach = 0): CellGrid | null {
     starts: carvedInts(columns * rows + 1),
     entries: carvedInts(0),
     winding: carvedInts(columns * rows),
+    codes: carvedInts(columns * rows),
   };
   fillCells(grid, reach);
   return grid;

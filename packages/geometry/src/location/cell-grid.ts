@@ -22,4 +22,9 @@ export interface CellGrid {
   entries: Int32Array;
   /** The winding number at each cell's corner. */
   winding: Int32Array;
+  /** Twice that for cells without edges, {@link HAS_EDGES} for others: most questions need no more, and it stays in the cache. */
+  codes: Int32Array;
 }
+
+/** An odd number, which no winding number doubled is. */
+export const HAS_EDGES = 1;

@@ -1,9 +1,12 @@
 import { AT_ONCE, carvedInts } from "../memory";
-import type { CellGrid } from "./cell-grid";
+import { type CellGrid, HAS_EDGES } from "./cell-grid";
 import { sideOf } from "./side-of";
 
-/** Edges are taken to come into cells that they miss by less than this share of a cell. */
-const MARGIN = 1e-6;
+/**
+ * Edges are taken to come into cells that they miss by less than this share of a cell: ten times as much as rounding may put a
+ * point into the cell beside its own.
+ */
+const MARGIN = 1e-5;
 /** Room that stays for the next grid: so many values. */
 const KEPT = 2 ** 16;
 
@@ -164,7 +167,13 @@ function placeEntries(starts: Int32Array, entries: Int32Array): void {
   for (let k = foundCount - 2; k >= 0; k -= 2) entries[--starts[found[k] + 1]] = found[k + 1];
 }
 
-function sumUp({ columns, rows, winding }: CellGrid): void {
-  for (let j = 0; j < rows; j++)
-    for (let c = (j + 1) * columns - 2; c >= j * columns; c--) winding[c] += winding[c + 1];
+function sumUp({ columns, rows, starts, winding, codes }: CellGrid): void {
+  for (let j = 0; j < rows; j++) {
+    let sum = 0;
+    for (let c = (j + 1) * columns - 1; c >= j * columns; c--) {
+      sum += winding[c];
+      winding[c] = sum;
+      codes[c] = starts[c] === starts[c + 1] ? 2 * sum : HAS_EDGES;
+    }
+  }
 }
