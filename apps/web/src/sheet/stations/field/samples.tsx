@@ -1,4 +1,4 @@
-import { FIELD_FORMATS, type FieldFormat, type Grid } from "@vertexon/geometry";
+import { FIELD_FORMATS, type FieldFormat, formOf, type Grid } from "@vertexon/geometry";
 import { Button, InputNumber, Progress, Select } from "antd";
 import { useEffect, useMemo, useState } from "react";
 import { saveFile } from "@/client/save-file";
@@ -125,13 +125,6 @@ function offText(off: GridReaderView["atCorners"]): string {
   return off ? small(off.distance) : "none";
 }
 
-const FORM_NAMES: Record<FieldFormat, { title: string; ending: string; mediaType: string }> = {
-  png: { title: "PNG, 8 bits", ending: "png", mediaType: "image/png" },
-  png16: { title: "PNG, 16 bits", ending: "png", mediaType: "image/png" },
-  pfm: { title: "PFM, 32-bit floats", ending: "pfm", mediaType: "application/octet-stream" },
-  npy: { title: "NPY, doubles", ending: "npy", mediaType: "application/octet-stream" },
-};
-
 /** The samples as a file, and the mapping to plan units beside it. */
 function SaveField({ name, samples }: { name: string; samples: FieldSamples }) {
   const { view, thread } = useAnswers();
@@ -141,7 +134,7 @@ function SaveField({ name, samples }: { name: string; samples: FieldSamples }) {
   useEffect(() => {
     if (!wanted || !isNewest || !answered?.answer) return;
     setWanted(null);
-    const { ending, mediaType } = FORM_NAMES[wanted.format];
+    const { ending, mediaType } = formOf(wanted.format);
     const { content, mapping } = answered.answer;
     saveFile(`${name}.${ending}`, content, mediaType);
     saveFile(`${name}.json`, `${JSON.stringify(mapping, null, 2)}\n`, "application/json");
@@ -152,7 +145,7 @@ function SaveField({ name, samples }: { name: string; samples: FieldSamples }) {
         size="small"
         value={format}
         onChange={setFormat}
-        options={FIELD_FORMATS.map((each) => ({ value: each, label: FORM_NAMES[each].title }))}
+        options={FIELD_FORMATS.map((each) => ({ value: each, label: formOf(each).title }))}
         aria-label="form of the field's file"
         style={{ width: 160 }}
       />
