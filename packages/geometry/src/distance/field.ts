@@ -20,8 +20,9 @@ export function signedField(shape: Operand, tree: BoxTree, grid: Grid, reach: nu
   const { x, y, cell, columns, rows } = grid;
   const xs = Float64Array.from({ length: columns }, (_, k) => x + (k + 0.5) * cell);
   const ys = Float64Array.from({ length: rows }, (_, k) => y + (k + 0.5) * cell);
-  const values = new Float64Array(columns * rows).fill(Number.POSITIVE_INFINITY);
-  if (tree.count > 0 && columns > 0 && rows > 0) new TileDistances(tree, xs, ys, values, reach).measure();
+  const values = new Float64Array(columns * rows);
+  if (tree.count === 0) values.fill(Number.POSITIVE_INFINITY);
+  else if (values.length > 0) new TileDistances(tree, xs, ys, values, reach).measure();
   if (reach < Number.POSITIVE_INFINITY)
     for (let i = 0; i < values.length; i++) if (values[i] > reach) values[i] = reach;
   scanSigns(shape, tree.edges, xs, ys, values);

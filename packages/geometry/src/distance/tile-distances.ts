@@ -43,7 +43,7 @@ export class TileDistances {
     const isSmall = samples <= SMALL;
     near.narrow(from, to, cx, cy, hx, hy, isSmall, hint);
     // No place of the tile is nearer than that.
-    if (near.centreGap - Math.hypot(hx, hy) > this.reach) {
+    if (this.reach < Number.POSITIVE_INFINITY && near.centreGap - Math.hypot(hx, hy) > this.reach) {
       this.fillBeyond(c0, c1, r0, r1);
       near.top = begin;
       return;
