@@ -30,7 +30,6 @@ export function cellGrid(rings: readonly Ring[], reach = 0): CellGrid | null {
     perY: height > 0 ? rows / height : 0,
     starts: carvedInts(columns * rows + 1),
     entries: carvedInts(0),
-    winding: carvedInts(columns * rows),
     codes: carvedInts(columns * rows),
   };
   fillCells(grid, reach);

@@ -20,11 +20,9 @@ export interface CellGrid {
   /** The edges of cell c = j * columns + i are entries[starts[c]] to entries[starts[c + 1]]. */
   starts: Int32Array;
   entries: Int32Array;
-  /** The winding number at each cell's corner. */
-  winding: Int32Array;
-  /** Twice that for cells without edges, {@link HAS_EDGES} for others: most questions need no more, and it stays in the cache. */
+  /** Twice the winding number at each cell's corner, and {@link HAS_EDGES}: most questions need no more, and it stays in the cache. */
   codes: Int32Array;
 }
 
-/** An odd number, which no winding number doubled is. */
+/** The bit of cells with edges. */
 export const HAS_EDGES = 1;

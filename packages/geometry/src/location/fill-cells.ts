@@ -136,7 +136,7 @@ function cellAt(place: number, count: number): number {
  * Winding numbers at corners: an edge that crosses the line of a row's corners turns around all those on its left there, up
  * counted positive, so it is noted at the last of them, and summed up from the right.
  */
-function turnCorners({ edges, columns, rows, gx, gy, perX, perY, winding }: CellGrid, e: number): void {
+function turnCorners({ edges, columns, rows, gx, gy, perX, perY, codes }: CellGrid, e: number): void {
   const ax = edges[e];
   const ay = edges[e + 1];
   const bx = edges[e + 2];
@@ -153,7 +153,7 @@ function turnCorners({ edges, columns, rows, gx, gy, perX, perY, winding }: Cell
     let i = columns === 1 ? 0 : cellAt((across - gx[0]) * perX, columns);
     while (i >= 0 && sideOf(ax, ay, bx, by, gx[i], gy[j]) !== up) i--;
     while (i + 1 < columns && sideOf(ax, ay, bx, by, gx[i + 1], gy[j]) === up) i++;
-    if (i >= 0) winding[j * columns + i] += up;
+    if (i >= 0) codes[j * columns + i] += up;
   }
 }
 
@@ -167,13 +167,13 @@ function placeEntries(starts: Int32Array, entries: Int32Array): void {
   for (let k = foundCount - 2; k >= 0; k -= 2) entries[--starts[found[k] + 1]] = found[k + 1];
 }
 
-function sumUp({ columns, rows, starts, winding, codes }: CellGrid): void {
+/** From changes at corners to codes. */
+function sumUp({ columns, rows, starts, codes }: CellGrid): void {
   for (let j = 0; j < rows; j++) {
-    let sum = 0;
+    let winding = 0;
     for (let c = (j + 1) * columns - 1; c >= j * columns; c--) {
-      sum += winding[c];
-      winding[c] = sum;
-      codes[c] = starts[c] === starts[c + 1] ? 2 * sum : HAS_EDGES;
+      winding += codes[c];
+      codes[c] = 2 * winding + (starts[c] === starts[c + 1] ? 0 : HAS_EDGES);
     }
   }
 }

@@ -91,7 +91,7 @@ export function windingOf(grid: CellGrid, x: number, y: number): number {
   if (j >= rows) j = rows - 1;
   const cell = j * columns + i;
   const code = codes[cell];
-  return code === HAS_EDGES ? windingAmong(grid, cell, gx[i], gy[j], x, y) : code >> 1;
+  return (code & HAS_EDGES) === 0 ? code >> 1 : windingAmong(grid, cell, gx[i], gy[j], x, y);
 }
 
 /**
@@ -99,10 +99,10 @@ export function windingOf(grid: CellGrid, x: number, y: number): number {
  * is larger than what it builds in, and so has the predicates built in itself.
  */
 function windingAmong(grid: CellGrid, cell: number, cx: number, cy: number, x: number, y: number): number {
-  const { edges, starts, entries } = grid;
+  const { edges, starts, entries, codes } = grid;
   const first = starts[cell];
   const last = starts[cell + 1];
-  let winding = grid.winding[cell];
+  let winding = codes[cell] >> 1;
   for (let k = first; k < last; k++) {
     const e = entries[k];
     const ax = edges[e];
