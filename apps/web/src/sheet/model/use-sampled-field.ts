@@ -19,7 +19,7 @@ export interface SampledField {
   again(): void;
 }
 
-/** Rows are shared out in so many parts, and no smaller ones than so many samples. */
+/** Rows are shared out in 16 parts at most, none with fewer than 20,000 samples. */
 const PARTS = 16;
 const FEWEST = 20_000;
 

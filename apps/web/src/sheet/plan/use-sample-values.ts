@@ -14,11 +14,11 @@ export interface SampleValues {
   values: Float64Array | null;
 }
 
-/** Pixels from sample to sample from which points, and numbers, are told apart. */
+/** Pixels between neighbouring samples: at least this for points to be drawn, and this for their values. */
 const POINTS = 7;
 const NUMBERS = 46;
 
-/** Asks for the samples in view, as far as they can be told apart; null where they cannot. */
+/** The samples in view, with their values where there is room for them; null where samples lie too close to be drawn. */
 export function useSampleValues(
   thread: SheetThread,
   view: SheetView,

@@ -36,7 +36,7 @@ export interface CheckedField {
 export interface FieldCheck {
   found: CheckedField | null;
   problem: string | null;
-  /** The file says nothing of its form: so many bytes of plain numbers. */
+  /** The file's size in bytes where it does not say how its numbers stand; null otherwise. */
   rawBytes: number | null;
   /** How much of the samples has been compared, 0 to 1. */
   done: number;

@@ -6,7 +6,7 @@ export function asHex(bytes: Uint8Array): string {
   return rows.join("\n");
 }
 
-/** How long that is, for so many bytes. */
+/** The length of the text that `asHex` makes of a number of bytes. */
 export function hexLength(bytes: number): number {
   return 2 * bytes + Math.max(0, Math.ceil(bytes / 32) - 1);
 }
