@@ -115,7 +115,7 @@ test("a bilinear reader: at the suggested cell its outline lies within the wante
   expect(fine.greatest.distance).toBeLessThanOrEqual(0.3);
 });
 
-test("the outline that a bilinear reader sees is where its values are 0, and its errors are told at corners and elsewhere", () => {
+test("a bilinear reader's outline lies where its values are 0; its errors are told at corners and elsewhere", () => {
   const ask = asking(`${SCRIPT}grid = field(lane, cell: 3)\n`);
   const window = { column: 0, row: 0, columns: 67, rows: 54 };
   const values = ask("fieldSamples", { name: "grid", window })!;

@@ -10,6 +10,7 @@ import {
   signedArea,
   signedDistance,
 } from "../src";
+import { cellGrid } from "../src/location/build-cells";
 import { latticeOperand, looseOperand } from "./arbitraries";
 
 /** Winding number and boundary in plain integers. */
@@ -49,6 +50,65 @@ test("location on a lattice, with every degeneracy, and the index says the same"
     { numRuns: 15 },
   );
 });
+
+test("beside the lines of an index's own cells, where these are as small as they get, and everywhere else", () => {
+  const offset = fc.constantFrom(0, 1, 1e6, 2 ** 30, 2 ** 50);
+  const shrink = fc.constantFrom(1, 2 ** -20, 2 ** -30, 2 ** -40);
+  const unit = fc.double({ min: 0, max: 1, noNaN: true });
+  const radii = fc.array(unit, { minLength: 20, maxLength: 120 });
+  const asked = fc.array(fc.tuple(unit, unit, fc.integer({ min: -4, max: 4 }), fc.integer({ min: -4, max: 4 })), {
+    minLength: 40,
+    maxLength: 40,
+  });
+  fc.assert(
+    fc.property(
+      offset,
+      shrink,
+      radii,
+      asked,
+      fc.constantFrom("nonzero", "evenodd"),
+      (off, share, all, places, rule) => {
+        const size = (off || 1) * share;
+        const ring = Float64Array.from({ length: 2 * all.length }, (_, i) => {
+          const angle = (2 * Math.PI * (i >> 1)) / all.length;
+          return off * (i & 1 ? 1 : -0.7) + size * all[i >> 1] * (i & 1 ? Math.sin(angle) : Math.cos(angle));
+        });
+        // Vertices go to the lines, or a few units beside them, but for those that the lines hang on.
+        const { gx, gy } = cellGrid([ring])!;
+        for (let k = 0; k < ring.length; k += 2) {
+          const [, , i, j] = places[k % places.length];
+          if (isWithin(gx, ring[k])) ring[k] = onLine(gx, ring[k], i);
+          if (isWithin(gy, ring[k + 1])) ring[k + 1] = onLine(gy, ring[k + 1], j);
+        }
+        const shape: Operand = { rings: [ring], fillRule: rule };
+        const index = locationIndex(shape);
+        for (const [u, v, i, j] of places) {
+          const x = moved(gx[Math.floor(u * (gx.length - 1e-9))], i);
+          const y = moved(gy[Math.floor(v * (gy.length - 1e-9))], j);
+          expect(index.locate(x, y)).toEqual(locatePoint(x, y, shape));
+        }
+      },
+    ),
+    { numRuns: 150 },
+  );
+});
+
+function isWithin(lines: Float64Array, value: number): boolean {
+  return value > lines[0] && value < lines[lines.length - 1];
+}
+
+/** The nearest of the lines between the outermost, a few units in the last place beside it; the value itself where there is none. */
+function onLine(lines: Float64Array, value: number, units: number): number {
+  const inner = lines.subarray(1, -1);
+  if (inner.length === 0) return value;
+  const nearest = inner.reduce((best, line) => (Math.abs(line - value) < Math.abs(best - value) ? line : best));
+  return moved(nearest, units);
+}
+
+/** A number moved by some units in the last place. */
+function moved(value: number, units: number): number {
+  return value + units * Math.max(Number.MIN_VALUE, Math.abs(value) * 2 ** -53);
+}
 
 test("distance: no sample of any edge is nearer, and the nearest point is on its edge at that distance", () => {
   const place = fc.double({ min: -2, max: 2, noNaN: true });

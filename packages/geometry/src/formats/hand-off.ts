@@ -32,7 +32,7 @@ export interface Handoff extends TextCheck {
 export function handOff(format: HandoffFormat, all: readonly Figure[], style: Style, target: Target): Handoff {
   requireDecimals(style.decimals);
   const form = formOf(format);
-  const named = uniquelyNamed(all.flatMap((figure) => told(figure, form, target)));
+  const named = uniquelyNamed(all.flatMap((figure) => inKindsOf(form, figure, target)));
   const some = named.filter((figure) => isHeld(figure, form)).map((figure) => ordered(figure, target));
   const held = form.holds.single ? some.slice(0, 1) : some;
   const inTarget = held.map((figure) => placed(figure, target));
@@ -58,7 +58,7 @@ export function handOff(format: HandoffFormat, all: readonly Figure[], style: St
 }
 
 /** Samples as numbers where a form holds those and no fields. */
-function told(figure: Figure, { holds }: Form, target: Target): Figure[] {
+function inKindsOf({ holds }: Form, figure: Figure, target: Target): Figure[] {
   if (!figure.samples || holds.kinds.includes("samples")) return [figure];
   return numbersOf(figure.name, placedSamples(figure.samples, target) ?? figure.samples);
 }

@@ -1,8 +1,8 @@
 import { ascii } from "./ascii";
 
 /**
- * A grey picture as PNG (ISO/IEC 15948), 8 or 16 bits a sample, the first row on top, with a description in JSON. Its data is stored, not compressed: what is read
- * by a program is not worth a compressor of our own.
+ * A grey picture as PNG (ISO/IEC 15948), 8 or 16 bits a sample, the first row on top, with a description in JSON. Its data is
+ * stored, not compressed: what is read by a program is not worth a compressor of our own.
  */
 export function greyPng(
   samples: Uint8Array | Uint16Array,

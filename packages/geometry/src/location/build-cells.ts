@@ -5,7 +5,7 @@ import { fillCells } from "./fill-cells";
 
 /** So many cells to an edge: more make building dearer, and questions no quicker. */
 const CELLS = 1;
-/** Where edges are long against cells, these are larger: no more entries an edge than about so many. */
+/** An edge comes into 24 cells on average at most: where edges are longer than that, cells are made larger. */
 const ENTRIES = 24;
 /** Cells are at least so many units of the last place wide: what is computed of places in them is then far from off by one. */
 const LEAST = 2 ** 20;

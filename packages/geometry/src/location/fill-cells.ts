@@ -3,8 +3,8 @@ import { type CellGrid, HAS_EDGES } from "./cell-grid";
 import { sideOf } from "./side-of";
 
 /**
- * Edges are taken to come into cells that they miss by less than this share of a cell: ten times as much as rounding may put a
- * point into the cell beside its own.
+ * Edges are taken to come into cells that they miss by less than this share of a cell. Rounding may put a point into the cell beside
+ * its own, but no further beyond its line than half of this, where cells are as small as they get (`LEAST` in build-cells.ts).
  */
 const MARGIN = 1e-5;
 /** Room that stays for the next grid: so many values. */

@@ -51,7 +51,7 @@ interface Asked {
   box: Box;
 }
 
-/** The layout is found from about so many samples. */
+/** How many samples, spread over all, are tried in each layout. */
 const TRIED = 10_000;
 /** Samples that are compared between two words about how far it is. */
 const STRIDE = 200_000;

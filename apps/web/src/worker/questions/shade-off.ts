@@ -4,7 +4,7 @@ import { cellAt, type FieldRequest } from "./shade-field";
 const NOTHING = 1e-9;
 /** Steps of the shades. */
 const LAYERS = 8;
-/** Negative differences are drawn in stripes of so many pixels: signs must not differ by tone alone. */
+/** The width in pixels of the stripes in which negative differences are drawn: signs must not differ by tone alone. */
 const STRIPE = 6;
 
 /** Differences as layers that deepen with their size: full where values are greater, in stripes where they are less. */

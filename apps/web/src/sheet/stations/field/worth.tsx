@@ -38,7 +38,6 @@ interface Props {
 export function WorthOf({ name, aspect, onAspect }: Props) {
   const { view, thread, moving } = useAnswers();
   const resting = useResting(view, moving);
-  const light = useLight();
   const [isMiddle, setMiddle] = useState(false);
   const [isOwn, setOwn] = useState(false);
   const asked = useMemo(() => ({ name, request: wholePlan(resting) }), [name, resting]);
@@ -46,7 +45,6 @@ export function WorthOf({ name, aspect, onAspect }: Props) {
   const found = answered?.question.name === name ? answered.answer : null;
   if (!found) return <Pending problem={problem}>Holding {name} against the exact distance …</Pending>;
   const { greatest, steepest } = found;
-  const show = (place: { x: number; y: number } | null) => light(place && { place: { ...place, foot: null } });
   return (
     <>
       <p className="field-verdict" data-testid="field-worth">
@@ -56,39 +54,9 @@ export function WorthOf({ name, aspect, onAspect }: Props) {
       <Facts
         pairs
         rows={[
-          [
-            "most off",
-            <button
-              key="g"
-              type="button"
-              className="place-link"
-              onMouseEnter={() => show(greatest)}
-              onMouseLeave={() => show(null)}
-              onFocus={() => show(greatest)}
-              onBlur={() => show(null)}
-              title={`at ${small(greatest.x)}, ${small(greatest.y)}`}
-            >
-              {small(greatest.difference)}
-            </button>,
-            "field-most-off",
-          ],
+          ["most off", <PlaceLink key="g" place={greatest} text={small(greatest.difference)} />, "field-most-off"],
           ["mean", <Figure key="m" value={found.mean} />, "field-mean-off"],
-          [
-            "steepest",
-            <button
-              key="s"
-              type="button"
-              className="place-link"
-              onMouseEnter={() => show(steepest)}
-              onMouseLeave={() => show(null)}
-              onFocus={() => show(steepest)}
-              onBlur={() => show(null)}
-              title={`at ${small(steepest.x)}, ${small(steepest.y)}`}
-            >
-              {fixed(steepest.length, 4)}
-            </button>,
-            "field-steepest",
-          ],
+          ["steepest", <PlaceLink key="s" place={steepest} text={fixed(steepest.length, 4)} />, "field-steepest"],
           ["grows by", `${fixed(found.lipschitz, 4)} at most`],
         ]}
       />
@@ -101,6 +69,26 @@ export function WorthOf({ name, aspect, onAspect }: Props) {
         {aspect === "steepness" && " Stripes are where the gradient is shorter than 1."}
       </p>
     </>
+  );
+}
+
+/** A number that shows on the plan where it was found. */
+function PlaceLink({ place, text }: { place: { x: number; y: number }; text: string }) {
+  const light = useLight();
+  const show = () => light({ place: { x: place.x, y: place.y, foot: null } });
+  const hide = () => light(null);
+  return (
+    <button
+      type="button"
+      className="place-link"
+      onMouseEnter={show}
+      onMouseLeave={hide}
+      onFocus={show}
+      onBlur={hide}
+      title={`at ${small(place.x)}, ${small(place.y)}`}
+    >
+      {text}
+    </button>
   );
 }
 
