@@ -13,6 +13,7 @@ const chromium = await ensureChromium();
 await ensureGrammar();
 await check("Format and lint", bin("biome"), ["check", "--error-on-warnings", "."]);
 await check("Types", bin("tsc"), ["-b"]);
+await check("The compiled part of the kernel is that of its source", "node", ["scripts/assembly.mjs", "--check"]);
 await check("Layers", bin("depcruise"), ["--config", ".dependency-cruiser.cjs", "packages", "apps"], (output) =>
   // A cruise that finds no modules finds no violations either.
   /\([1-9]\d{2,} modules/.test(output),

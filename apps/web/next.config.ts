@@ -1,10 +1,10 @@
 import path from "node:path";
 import type { NextConfig } from "next";
 
-/** Scripts and styles of our own only; pages may not be framed. The development server evaluates its modules. */
+/** Scripts and styles of our own only, and WebAssembly; pages may not be framed. The development server evaluates its modules. */
 const policy = [
   "default-src 'self'",
-  `script-src 'self' 'unsafe-inline'${process.env.NODE_ENV === "development" ? " 'unsafe-eval'" : ""}`,
+  `script-src 'self' 'unsafe-inline' 'wasm-unsafe-eval'${process.env.NODE_ENV === "development" ? " 'unsafe-eval'" : ""}`,
   "style-src 'self' 'unsafe-inline'",
   "img-src 'self' data: blob:",
   "font-src 'self' data:",

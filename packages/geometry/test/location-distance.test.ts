@@ -5,11 +5,14 @@ import {
   type Grid,
   locatePoint,
   locationIndex,
+  nearestOnEdge,
   type Operand,
   orientationOf,
   signedArea,
   signedDistance,
 } from "../src";
+import { boxTree } from "../src/distance/box-tree";
+import { nearestEdges } from "../src/distance/nearest/nearest-edges";
 import { cellGrid } from "../src/location/build-cells";
 import { latticeOperand, looseOperand } from "./arbitraries";
 
@@ -274,6 +277,47 @@ test("tiles of a field of thousands of edges, far from them, in their middle and
   expect([
     ...distanceIndex({ rings: [], fillRule: "nonzero" }).field({ x: 0, y: 0, cell: 1, columns: 2, rows: 1 }),
   ]).toEqual([Infinity, Infinity]);
+});
+
+test("a field over several blocks, with more edges under a sample than are looked at one by one", () => {
+  const waves = Float64Array.from({ length: 2 * 40_000 }, (_, i) => {
+    const angle = (Math.PI * (i >> 1)) / 20_000;
+    const radius = 1 + 0.2 * Math.sin(900 * angle);
+    return radius * (i & 1 ? Math.sin(angle) : Math.cos(angle));
+  });
+  const shape: Operand = { rings: [waves], fillRule: "nonzero" };
+  const index = distanceIndex(shape);
+  for (const [columns, rows] of [
+    [520, 3],
+    [3, 520],
+    [257, 257],
+  ]) {
+    const grid = { x: -1.3, y: -1.3, cell: 2.6 / Math.max(columns, rows), columns, rows };
+    const values = index.field(grid);
+    for (let i = 0; i < values.length; i++) {
+      const [x, y] = [i % columns, Math.floor(i / columns)].map((k) => -1.3 + (k + 0.5) * grid.cell);
+      if (!(Math.abs(values[i] - index.distance(x, y).distance) <= 1e-14)) throw new Error(`at ${x} ${y}`);
+    }
+  }
+});
+
+test("a million points need more memory than stays; what is asked next has its own", () => {
+  const tree = boxTree({ rings: [Float64Array.of(0, 0, 4, 0, 0, 3)], fillRule: "nonzero" });
+  const n = 1_500_000;
+  const x = Float64Array.from({ length: n }, (_, i) => (i % 1223) / 100 - 4);
+  const y = Float64Array.from({ length: n }, (_, i) => (i % 1511) / 100 - 5);
+  x[7] = Number.NaN;
+  const foot = { x: 0, y: 0, squared: 0 };
+  const gap = (i: number, e: number): number => {
+    const { edges } = tree;
+    nearestOnEdge(x[i], y[i], edges[4 * e], edges[4 * e + 1], edges[4 * e + 2], edges[4 * e + 3], foot);
+    return foot.squared;
+  };
+  const found = nearestEdges(tree, x, y);
+  for (let i = 0; i < n; i += 11)
+    if (gap(i, found[i]) > Math.min(gap(i, 0), gap(i, 1), gap(i, 2)) + 1e-12) throw new Error(`at ${x[i]} ${y[i]}`);
+  expect([0, 1, 2]).toContain(found[7]);
+  expect([...nearestEdges(tree, Float64Array.of(2, 2, -1), Float64Array.of(-1, 2, 1))]).toEqual([0, 1, 2]);
 });
 
 test("contours of a round hill are closed, at the right distance, with larger values on their left", () => {

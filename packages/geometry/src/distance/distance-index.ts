@@ -2,8 +2,8 @@ import { type LocationIndex, locationIndex } from "../location";
 import type { Operand } from "../polygon";
 import { boxGap, boxTree, FAN } from "./box-tree";
 import { type Grid, signedField } from "./field";
+import { nearestEdges } from "./nearest/nearest-edges";
 import { distanceTo, type Foot, nearestOnEdge } from "./nearest-on-edge";
-import { nearestEdges } from "./point-distances";
 import type { SignedDistance } from "./signed-distance";
 
 /** Signed distances of many points, column by column; `nearest` holds x y of each. */
@@ -84,13 +84,18 @@ export function distanceIndex(shape: Operand): DistanceIndex {
     if (tree.count) descend(x, y, tree.levels.length - 1, 0);
   };
 
+  const gap = (x: number, y: number): number => {
+    search(x, y);
+    return best.edge < 0 ? Number.POSITIVE_INFINITY : distanceTo(best, x, y);
+  };
+
   function field(grid: Grid, options?: FieldOptions & { single?: false }): Float64Array;
   function field(grid: Grid, options: FieldOptions & { single: true }): Float32Array;
   function field(
     grid: Grid,
     { reach = Number.POSITIVE_INFINITY, single = false }: FieldOptions & { single?: boolean } = {},
   ): Float32Array | Float64Array {
-    const values = signedField(shape, tree, grid, reach);
+    const values = signedField(shape, tree, grid, reach, gap);
     return single ? new Float32Array(values) : values;
   }
 
@@ -106,10 +111,7 @@ export function distanceIndex(shape: Operand): DistanceIndex {
       const length = distanceTo(best, x, y);
       return { distance: side === "inside" ? -length : length, nearest: { x: best.x, y: best.y }, ring, edge };
     },
-    gap(x, y) {
-      search(x, y);
-      return best.edge < 0 ? Number.POSITIVE_INFINITY : distanceTo(best, x, y);
-    },
+    gap,
     distances(x, y) {
       const n = x.length;
       const edges = nearestEdges(tree, x, y);

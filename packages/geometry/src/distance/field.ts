@@ -1,7 +1,7 @@
 import type { Operand } from "../polygon";
 import type { BoxTree } from "./box-tree";
+import { gridDistances } from "./nearest/grid-distances";
 import { scanSigns } from "./scan-signs";
-import { TileDistances } from "./tile-distances";
 
 /** Square cells of side `cell` from the corner of least x and y, in plan units; sampled at their centres. */
 export interface Grid {
@@ -16,13 +16,20 @@ export interface Grid {
  * Signed distances at all cell centres, row by row from the smallest y: distances tile by tile, sides line by line. What is further
  * from the boundary than `reach` is −reach or reach.
  */
-export function signedField(shape: Operand, tree: BoxTree, grid: Grid, reach: number): Float64Array {
+export function signedField(
+  shape: Operand,
+  tree: BoxTree,
+  grid: Grid,
+  reach: number,
+  gap: (x: number, y: number) => number,
+): Float64Array {
   const { x, y, cell, columns, rows } = grid;
   const xs = Float64Array.from({ length: columns }, (_, k) => x + (k + 0.5) * cell);
   const ys = Float64Array.from({ length: rows }, (_, k) => y + (k + 0.5) * cell);
-  const values = new Float64Array(columns * rows);
-  if (tree.count === 0) values.fill(Number.POSITIVE_INFINITY);
-  else if (values.length > 0) new TileDistances(tree, xs, ys, values, reach).measure();
+  const values =
+    tree.count === 0
+      ? new Float64Array(columns * rows).fill(Number.POSITIVE_INFINITY)
+      : gridDistances(tree, xs, ys, reach, gap);
   if (reach < Number.POSITIVE_INFINITY)
     for (let i = 0; i < values.length; i++) if (values[i] > reach) values[i] = reach;
   scanSigns(shape, tree.edges, xs, ys, values);

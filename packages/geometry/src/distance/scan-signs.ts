@@ -1,10 +1,11 @@
+import { GrowingInts } from "../memory";
 import { orientation } from "../numeric";
 import type { Operand } from "../polygon";
 
 /**
  * Gives distances the sign of the side that their samples lie on: negative inside, 0 on the boundary. Along each row the winding
  * number changes where an edge crosses it; which samples lie before that is decided exactly. `edges` are those of the shape, four
- * coordinates each; samples stand at all xs and ys, which rise evenly. O(samples + rows that edges span).
+ * coordinates each; samples stand at all xs and ys, which rise evenly. O(samples inside + n log n of the n rows that edges span).
  */
 export function scanSigns(
   { fillRule }: Operand,
@@ -15,8 +16,7 @@ export function scanSigns(
 ): void {
   const [columns, rows] = [xs.length, ys.length];
   if (columns === 0 || rows === 0) return;
-  // By how much the winding number is greater at a sample than at the one before.
-  const changes = new Int32Array((columns + 1) * rows);
+  const crossings = new Crossings();
   const perX = columns > 1 ? (columns - 1) / (xs[columns - 1] - xs[0]) : 0;
   const perY = rows > 1 ? (rows - 1) / (ys[rows - 1] - ys[0]) : 0;
   for (let e = 0; e < edges.length; e += 4) {
@@ -45,21 +45,52 @@ export function scanSigns(
         if (turn === 0) values[row * columns + c] = 0;
         if (!isLeft(turn, rises)) break;
       }
-      const at = row * (columns + 1);
-      const by1 = rises ? 1 : -1;
-      changes[at] += by1;
-      changes[at + c] -= by1;
+      crossings.add(row, c, rises);
     }
   }
   const counted = fillRule === "nonzero" ? -1 : 1;
-  for (let row = 0; row < rows; row++) {
+  crossings.forEachRow(rows, (row, ends) => {
     let winding = 0;
-    const at = row * (columns + 1);
-    for (let c = 0; c < columns; c++) {
-      winding += changes[at + c];
-      // Less than 0, not turned over: there is no −0.
-      if ((winding & counted) !== 0) values[row * columns + c] = 0 - values[row * columns + c];
+    let c = 0;
+    // From the left each edge adds to what lies before it, so that the last is where all is outside.
+    for (const end of ends) winding += (end & 1) === 1 ? 1 : -1;
+    for (const end of ends) {
+      const next = end >> 1;
+      if ((winding & counted) !== 0) turnOver(values, row * columns + c, row * columns + next);
+      winding -= (end & 1) === 1 ? 1 : -1;
+      c = next;
     }
+  });
+}
+
+function turnOver(values: Float64Array, from: number, to: number): void {
+  // Less than 0, not turned over: there is no −0.
+  for (let i = from; i < to; i++) values[i] = 0 - values[i];
+}
+
+/** Where edges cross rows: twice the sample that each lies before, and 1 more where it rises. */
+class Crossings {
+  private readonly rowOf = new GrowingInts();
+  private readonly ends = new GrowingInts();
+
+  add(row: number, before: number, rises: boolean): void {
+    this.rowOf.push(row);
+    this.ends.push(2 * before + (rises ? 1 : 0));
+  }
+
+  /** Row by row, those of each from the left. */
+  forEachRow(rows: number, use: (row: number, ends: Int32Array) => void): void {
+    const rowOf = this.rowOf.values;
+    const ends = this.ends.values;
+    const count = this.ends.length;
+    const firsts = new Int32Array(rows + 1);
+    for (let k = 0; k < count; k++) firsts[rowOf[k] + 1]++;
+    for (let row = 0; row < rows; row++) firsts[row + 1] += firsts[row];
+    const sorted = new Int32Array(count);
+    const next = firsts.slice(0, rows);
+    for (let k = 0; k < count; k++) sorted[next[rowOf[k]]++] = ends[k];
+    for (let row = 0; row < rows; row++)
+      if (firsts[row + 1] > firsts[row]) use(row, sorted.subarray(firsts[row], firsts[row + 1]).sort());
   }
 }
 

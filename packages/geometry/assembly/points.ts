@@ -1,0 +1,87 @@
+import { found, order, pointCount, stack, xs, ys } from "./memory";
+import { begin, boxesFrom, cutBack, entriesFrom, findNearest, narrow, nearest, top, unfold } from "./near-edges";
+import { pair } from "./vectors";
+
+/** So few points are not parted further; so few look at boxes by their edges. */
+const TOGETHER: i32 = 8;
+const SMALL: i32 = 64;
+/** Points times edges up to which more are not, either. */
+const WORTH: i32 = 400;
+
+/** The nearest edge of each point, anywhere: they are parted in halves of their boxes, each with the edges that may be nearest in it. */
+export function nearestEdges(): void {
+  for (let i = 0; i < pointCount; i++) store<i32>(order + ((<usize>i) << 2), i);
+  begin();
+  part(0, pointCount, stack, 0);
+}
+
+/** Some points, next to each other in the order, by the entries of the stack from some place on; `hint` is an edge that is near. */
+function part(first: i32, last: i32, from: usize, hint: i32): void {
+  let low = f64x2.splat(Infinity);
+  let high = f64x2.splat(-Infinity);
+  for (let k = first; k < last; k++) {
+    const place = placeOf(k);
+    low = f64x2.pmin(low, place);
+    high = f64x2.pmax(high, place);
+  }
+  // Halves of each, as their sum may be too large.
+  const centre = f64x2.add(f64x2.mul(low, f64x2.splat(0.5)), f64x2.mul(high, f64x2.splat(0.5)));
+  const half = f64x2.pmax(f64x2.sub(high, centre), f64x2.sub(centre, low));
+  const hx = f64x2.extract_lane(half, 0);
+  const hy = f64x2.extract_lane(half, 1);
+  const own = top;
+  narrow(from, centre, half, hint);
+  const near = nearest;
+  const points = last - first;
+  const areOne = hx === 0 && hy === 0;
+  if (points <= SMALL || areOne) unfold(own, centre, half);
+  const isWorth = points <= TOGETHER || points * entriesFrom(own) <= WORTH || areOne;
+  if (isWorth && boxesFrom(own) === 0) findEach(first, last, own, near);
+  else {
+    const middle =
+      hx >= hy
+        ? divide(first, last, xs, f64x2.extract_lane(centre, 0))
+        : divide(first, last, ys, f64x2.extract_lane(centre, 1));
+    // Where the middle of two neighbouring doubles is one of them, all may lie on its one side.
+    if (middle === first || middle === last) findEach(first, last, own, near);
+    else {
+      part(first, middle, own, near);
+      part(middle, last, own, near);
+    }
+  }
+  cutBack(own);
+}
+
+/** Points up to a value first; where the others begin. */
+function divide(first: i32, last: i32, values: usize, value: f64): i32 {
+  let low = first;
+  let high = last;
+  while (low < high) {
+    const i = numberAt(low);
+    if (load<f64>(values + ((<usize>i) << 3)) <= value) low++;
+    else {
+      high--;
+      store<i32>(order + ((<usize>low) << 2), numberAt(high));
+      store<i32>(order + ((<usize>high) << 2), i);
+    }
+  }
+  return low;
+}
+
+function findEach(first: i32, last: i32, from: usize, hint: i32): void {
+  let near = hint;
+  for (let k = first; k < last; k++) {
+    findNearest(from, top, placeOf(k), near);
+    near = nearest;
+    store<i32>(found + ((<usize>numberAt(k)) << 2), near);
+  }
+}
+
+function numberAt(k: i32): i32 {
+  return load<i32>(order + ((<usize>k) << 2));
+}
+
+function placeOf(k: i32): v128 {
+  const offset = (<usize>numberAt(k)) << 3;
+  return pair(load<f64>(xs + offset), load<f64>(ys + offset));
+}
