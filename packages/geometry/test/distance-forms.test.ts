@@ -15,12 +15,12 @@ import {
   distanceToSector,
   distanceToSegment,
   distanceToStar,
+  listOf,
   parallelogramForm,
   parsePathData,
   pathIndex,
   regularForm,
   rhombusForm,
-  rowOf,
   type Slope,
   starForm,
   strokeOf,
@@ -231,15 +231,22 @@ test("a stroke of a closed form is as far as its rim", () => {
   }
 });
 
-test("along a row each form has the values that it has place by place", () => {
-  const xs = Float64Array.from({ length: 61 }, (_, k) => k - 30);
+test("in a list each form has the values that it has place by place", () => {
   const arc = arcForm(1, 2, 12, 0.4, 2.1);
+  // Along rows, where one place is next to the one before, and anywhere; the middle of all, and a place that is none.
+  const row = Array.from({ length: 61 }, (_, k) => k - 30);
+  const places = [-14, -3.5, 0, 2, 17].flatMap((y) => row.map((x) => [x, y]));
+  for (let k = 0; k < 300; k++) places.push([40 * Math.sin(7 * k), 30 * Math.cos(k * k)]);
+  places.push([Number.NaN, 0], [1, 2], [1 + 1e-300, 2 - 1e-200], [13, 2]);
+  const [xs, ys] = [0, 1].map((i) => Float64Array.from(places, (place) => place[i]));
   const check = <T>(distance: (x: number, y: number, form: T) => number, form: T): void => {
-    const values = new Float64Array(xs.length + 3);
-    for (const y of [-14, -3.5, 0, 2, 17]) {
-      rowOf(distance)(xs, y, form, values, 3);
-      expect([distance.name, ...values.subarray(3)]).toEqual([distance.name, ...xs.map((x) => distance(x, y, form))]);
-    }
+    const values = new Float64Array(xs.length);
+    listOf(distance)(xs, ys, form, values);
+    values.forEach((value, i) => {
+      const wanted = distance(xs[i], ys[i], form);
+      if (!(Math.abs(value - wanted) <= 2e-14) && !Number.isNaN(xs[i]))
+        throw new Error(`${distance.name} at ${xs[i]}, ${ys[i]}: ${value} for ${wanted}`);
+    });
   };
   check(distanceToArc, arc);
   check(distanceToSector, arc);
@@ -252,8 +259,13 @@ test("along a row each form has the values that it has place by place", () => {
   check(distanceToSegment, { x0: -9, y0: -7, x1: 10, y1: 4 });
   check(distanceToCapsule, { x0: -9, y0: -7, x1: 10, y1: 4, radius: 3 });
   check(distanceToCorners, triangleForm(-9, -7, 10, 4, 0, 15));
+  check(distanceToCorners, rhombusForm(1, 2, 8, 5));
   check(distanceToEllipse, { x: 1, y: 2, rx: 14, ry: 3 });
+  check(distanceToEllipse, { x: 1, y: 2, rx: 3e-3, ry: 14 });
+  check(distanceToEllipse, { x: 1, y: 2, rx: 12, ry: 12 });
   check(distanceToStar, starForm(1, 2, 5, 14, 6, 0.3));
+  check(distanceToStar, starForm(1, 2, 17, 14, 6, 0.3));
+  check(distanceToStar, regularForm(1, 2, 3, 14, 0.3));
   // One that has no loop of its own.
   check((x: number, y: number, scale: number) => scale * Math.hypot(x, y), 2);
 });

@@ -1,4 +1,4 @@
-import { type DistanceField, least } from "./field";
+import { type DistanceField, joined, least } from "./field";
 import { boxAroundBoth, boxInBoth, complement } from "./sets";
 
 /** How two fields run into each other: docs/distance.md, "Blends", derives both. */
@@ -20,12 +20,7 @@ export function blendedUnion(a: DistanceField, b: DistanceField, radius: number,
       }
       return out.value;
     },
-    sample(grid) {
-      const values = a.sample(grid);
-      const others = b.sample(grid);
-      mixAll(values, others, radius, form);
-      return values;
-    },
+    ...joined(a, b, (values, others) => mixAll(values, others, radius, form)),
     worth: {
       inside: least(worth, a.worth.inside, b.worth.inside),
       outside: least(worth, a.worth.outside, b.worth.outside),

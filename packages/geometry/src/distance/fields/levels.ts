@@ -1,16 +1,14 @@
 import { strokeOf } from "../forms";
-import { type DistanceField, least } from "./field";
+import { changed, type DistanceField, least } from "./field";
 
 /** The shape grown by a distance, or shrunk by a negative one: values less that. */
 export function offsetField(field: DistanceField, by: number): DistanceField {
   const { inside, outside } = field.worth;
   return {
     at: (x, y, slope) => field.at(x, y, slope) - by,
-    sample(grid) {
-      const values = field.sample(grid);
+    ...changed(field, (values) => {
       for (let i = 0; i < values.length; i++) values[i] -= by;
-      return values;
-    },
+    }),
     // The way from outside to the boundary passes the level; the way on from inside may end before it.
     worth: {
       inside: by > 0 ? least(inside, "bound") : inside,
@@ -27,11 +25,9 @@ export function shellField(field: DistanceField, width: number): DistanceField {
   const worth = least(inside, outside);
   return {
     at: (x, y, slope) => strokeOf(field.at(x, y, slope), width, slope),
-    sample(grid) {
-      const values = field.sample(grid);
+    ...changed(field, (values) => {
       for (let i = 0; i < values.length; i++) values[i] = strokeOf(values[i], width);
-      return values;
-    },
+    }),
     worth: { inside: least(worth, "bound"), outside: worth },
     lipschitz: field.lipschitz,
     within: (level) => field.within(level + width / 2),

@@ -1,7 +1,7 @@
 import type { Bounds, Operand, Ring } from "../../polygon";
 import { distanceIndex } from "../distance-index";
 import { distanceTo, type Foot, nearestOnEdge } from "../nearest-on-edge";
-import { type DistanceField, EVERYWHERE, samplesOf } from "./field";
+import { byPlaces, type DistanceField, EVERYWHERE } from "./field";
 import { type FramedLevelSet, framedLevelSet } from "./framed-level-set";
 
 /**
@@ -58,7 +58,7 @@ function leadField(shape: Operand, ring: number, edge: number): DistanceField {
   };
   return {
     at,
-    sample: (grid) => samplesOf(at, grid),
+    ...byPlaces(at),
     worth: { inside: "neither", outside: "neither" },
     lipschitz: 2,
     within: () => EVERYWHERE,

@@ -1,7 +1,7 @@
 import { pathIndex } from "../../location";
 import type { Path } from "../../path";
 import type { Bounds, FillRule } from "../../polygon";
-import { type DistanceField, samplesOf } from "./field";
+import { byPlaces, type DistanceField } from "./field";
 import { EXACT, LEAST, withinOf } from "./sources";
 import { ellipseField } from "./whole-ellipse";
 
@@ -19,5 +19,5 @@ export function pathField(path: Path, fillRule: FillRule, box: Bounds | null): D
     }
     return distance;
   };
-  return { at, sample: (grid) => samplesOf(at, grid), worth: EXACT, lipschitz: 1, within: withinOf(box) };
+  return { at, ...byPlaces(at), worth: EXACT, lipschitz: 1, within: withinOf(box) };
 }

@@ -1,6 +1,6 @@
 import { type Affine, transformPoint } from "../../path";
 import type { Bounds } from "../../polygon";
-import { type DistanceField, samplesOf } from "./field";
+import { byLists, byPlaces, type DistanceField, scratch } from "./field";
 
 /**
  * A field whose shape is moved, turned, mirrored or scaled evenly: the value at the place that p came from, scaled. Throws
@@ -24,10 +24,9 @@ export function placedField(field: DistanceField, map: Affine): DistanceField {
     }
     return value;
   };
-  const isMoved = a === 1 && b === 0 && c === 0 && d === 1;
   return {
     at,
-    sample: (grid) => (isMoved ? field.sample({ ...grid, x: grid.x - e, y: grid.y - f }) : samplesOf(at, grid)),
+    ...placedSamples(field, map, at),
     worth: field.worth,
     lipschitz: field.lipschitz,
     within(level) {
@@ -35,6 +34,35 @@ export function placedField(field: DistanceField, map: Affine): DistanceField {
       return box && mappedBox(box, map);
     },
   };
+}
+
+function placedSamples(
+  field: DistanceField,
+  { a, b, c, d, e, f }: Affine,
+  at: DistanceField["at"],
+): Pick<DistanceField, "sample" | "list"> {
+  const { list } = field;
+  const squared = a * a + b * b;
+  const scale = Math.sqrt(squared);
+  const per = 1 / squared;
+  const [roomX, roomY] = [scratch(), scratch()];
+  if (list)
+    return byLists((xs, ys, values) => {
+      const us = roomX(xs.length);
+      const vs = roomY(xs.length);
+      for (let i = 0; i < xs.length; i++) {
+        const dx = xs[i] - e;
+        const dy = ys[i] - f;
+        us[i] = (a * dx + b * dy) * per;
+        vs[i] = (c * dx + d * dy) * per;
+      }
+      list(us, vs, values);
+      if (scale !== 1) for (let i = 0; i < values.length; i++) values[i] *= scale;
+    });
+  // A grid that is only moved back stays one.
+  if (a === 1 && b === 0 && c === 0 && d === 1)
+    return { sample: (grid) => field.sample({ ...grid, x: grid.x - e, y: grid.y - f }) };
+  return { sample: byPlaces(at).sample };
 }
 
 function mappedBox({ minX, minY, maxX, maxY }: Bounds, map: Affine): Bounds {

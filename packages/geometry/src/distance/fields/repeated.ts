@@ -1,6 +1,6 @@
 import type { Bounds } from "../../polygon";
 import type { Slope } from "../forms";
-import { type DistanceField, grownBox, least, samplesOf } from "./field";
+import { byPlaces, type DistanceField, grownBox, least } from "./field";
 import { placedField } from "./placed";
 import { boxAroundBoth } from "./sets";
 
@@ -57,7 +57,7 @@ export function repeatedField(given: DistanceField, { stepX, stepY, columns, row
   const isApart = (columns === 1 || 2 * halfWidth < stepX) && (rows === 1 || 2 * halfHeight < stepY);
   return {
     at,
-    sample: (grid) => samplesOf(at, grid),
+    ...byPlaces(at),
     worth: unionWorth(given, isApart),
     lipschitz: Math.max(1, given.lipschitz),
     within(level) {
@@ -106,7 +106,7 @@ export function aroundField(given: DistanceField, x: number, y: number, count: n
   const isApart = count === 1 || away * Math.sin(Math.PI / count) > reach;
   return {
     at,
-    sample: (grid) => samplesOf(at, grid),
+    ...byPlaces(at),
     worth: unionWorth(given, isApart),
     lipschitz: Math.max(1, given.lipschitz),
     within: (level) => copies.map((copy) => copy.within(level)).reduce(boxAroundBoth),
@@ -155,7 +155,7 @@ function noLessThan(field: DistanceField, box: Bounds): DistanceField {
     }
     return gap;
   };
-  return { ...field, at, sample: (grid) => samplesOf(at, grid), within: (level) => grownBox(box, Math.max(0, level)) };
+  return { ...field, at, ...byPlaces(at), within: (level) => grownBox(box, Math.max(0, level)) };
 }
 
 function unionWorth({ worth }: DistanceField, isApart: boolean): DistanceField["worth"] {

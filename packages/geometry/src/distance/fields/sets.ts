@@ -1,6 +1,6 @@
 import type { Bounds } from "../../polygon";
 import type { Slope } from "../forms";
-import { type DistanceField, EVERYWHERE, least, type Worth } from "./field";
+import { changed, type DistanceField, EVERYWHERE, joined, least, type Worth } from "./field";
 
 /** In at least one of some fields' shapes: the least of their values. */
 export function unionField(fields: readonly DistanceField[]): DistanceField {
@@ -21,7 +21,10 @@ export function differenceField(a: DistanceField, b: DistanceField): DistanceFie
 
 /** In one of the two only. */
 export function xorField(a: DistanceField, b: DistanceField): DistanceField {
-  return differenceField(unionField([a, b]), intersectionField([a, b]));
+  return {
+    ...differenceField(unionField([a, b]), intersectionField([a, b])),
+    ...joined(a, b, takeOne),
+  };
 }
 
 /** The same with inside and outside exchanged. */
@@ -33,15 +36,35 @@ export function complement(field: DistanceField): DistanceField {
       turnAround(slope);
       return -value;
     },
-    sample(grid) {
-      const values = field.sample(grid);
-      for (let i = 0; i < values.length; i++) values[i] = -values[i];
-      return values;
-    },
+    ...changed(field, turnOver),
     worth: { inside: outside, outside: inside },
     lipschitz: field.lipschitz,
     within: () => EVERYWHERE,
   };
+}
+
+function turnOver(values: Float64Array): void {
+  for (let i = 0; i < values.length; i++) values[i] = -values[i];
+}
+
+function takeLess(values: Float64Array, others: Float64Array): void {
+  for (let i = 0; i < values.length; i++) if (others[i] < values[i]) values[i] = others[i];
+}
+
+function takeGreater(values: Float64Array, others: Float64Array): void {
+  for (let i = 0; i < values.length; i++) if (others[i] > values[i]) values[i] = others[i];
+}
+
+/** The greater of the lesser one, and of the greater one turned over. */
+function takeOne(values: Float64Array, others: Float64Array): void {
+  for (let i = 0; i < values.length; i++) {
+    const [a, b] = [values[i], others[i]];
+    const isLess = a < b;
+    const least = isLess ? a : b;
+    const turned = isLess ? -b : -a;
+    values[i] = least;
+    if (turned > least) values[i] = turned;
+  }
 }
 
 function turnAround(slope: Slope | undefined): void {
@@ -63,12 +86,7 @@ function minimum(a: DistanceField, b: DistanceField): DistanceField {
       }
       return q;
     },
-    sample(grid) {
-      const values = a.sample(grid);
-      const others = b.sample(grid);
-      for (let i = 0; i < values.length; i++) if (others[i] < values[i]) values[i] = others[i];
-      return values;
-    },
+    ...joined(a, b, takeLess),
     worth: { outside: least(a.worth.outside, b.worth.outside), inside: worthInside(a, b) },
     lipschitz: Math.max(a.lipschitz, b.lipschitz),
     within: (level) => boxAroundBoth(a.within(level), b.within(level)),
@@ -78,6 +96,7 @@ function minimum(a: DistanceField, b: DistanceField): DistanceField {
 function maximum(a: DistanceField, b: DistanceField): DistanceField {
   return {
     ...complement(minimum(complement(a), complement(b))),
+    ...joined(a, b, takeGreater),
     within: (level) => boxInBoth(a.within(level), b.within(level)),
   };
 }

@@ -1,7 +1,7 @@
 import { type Bounds, bounds, type Operand } from "../../polygon";
 import { distanceIndex } from "../distance-index";
-import { type FormDistance, rowOf, type Slope } from "../forms";
-import { columnsOf, type DistanceField, grownBox } from "./field";
+import { type FormDistance, listOf, type Slope } from "../forms";
+import { byLists, type DistanceField, grownBox } from "./field";
 
 export const EXACT = { inside: "exact", outside: "exact" } as const;
 
@@ -42,15 +42,10 @@ function normalOf({ rings }: Operand, ring: number, edge: number, slope: Slope):
 
 /** The field of a closed form, such as `distanceToCircle` with a circle. */
 export function formField<T>(distanceTo: FormDistance<T>, form: T, box: Bounds): DistanceField {
-  const row = rowOf(distanceTo);
+  const list = listOf(distanceTo);
   return {
     at: (x, y, slope) => distanceTo(x, y, form, slope),
-    sample(grid) {
-      const values = new Float64Array(grid.columns * grid.rows);
-      const xs = columnsOf(grid);
-      for (let k = 0; k < grid.rows; k++) row(xs, grid.y + (k + 0.5) * grid.cell, form, values, k * grid.columns);
-      return values;
-    },
+    ...byLists((xs, ys, values) => list(xs, ys, form, values)),
     worth: EXACT,
     lipschitz: 1,
     within: withinOf(box),

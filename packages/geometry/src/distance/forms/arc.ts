@@ -1,4 +1,4 @@
-import { unfolded } from "./folded";
+import { unfolded, unfoldedArc } from "./folded";
 import { LEAST, type Slope } from "./slope";
 
 /** A part of a circle to both sides of an axis from its centre: made by {@link arcForm}. */
@@ -38,8 +38,12 @@ export function distanceToArc(x: number, y: number, arc: ArcForm, slope?: Slope)
   const v = isMirrored ? -across : across;
   // At the centre all of the arc is as near.
   const length = Math.sqrt(u * u + v * v);
-  if (!isWithin(arc, u, v) || length <= LEAST)
-    return unfolded(slope, false, isMirrored, u, v, arc, radius * endCos, radius * endSin, endCos, endSin);
-  const scale = radius / length;
-  return unfolded(slope, false, isMirrored, u, v, arc, scale * u, scale * v, u / length, v / length);
+  const isOnArc = isWithin(arc, u, v) && length > LEAST;
+  if (!slope) {
+    const du = u - radius * endCos;
+    const dv = v - radius * endSin;
+    return isOnArc ? Math.abs(length - radius) : Math.sqrt(du * du + dv * dv);
+  }
+  if (isOnArc) return unfoldedArc(slope, false, isMirrored, u, v, arc, radius, length);
+  return unfolded(slope, false, isMirrored, u, v, arc, radius * endCos, radius * endSin, endCos, endSin);
 }

@@ -1,5 +1,5 @@
 import type { ArcForm } from "./arc";
-import { unfolded } from "./folded";
+import { unfolded, unfoldedArc } from "./folded";
 import { LEAST, type Slope } from "./slope";
 
 /**
@@ -24,11 +24,13 @@ export function distanceToCircularSegment(x: number, y: number, segment: ArcForm
   const chord = radius * endCos;
   const isInside = u > chord && length < radius;
   const fv = Math.min(radius * endSin, v);
-  const toChord = (u - chord) ** 2 + (v - fv) ** 2;
+  const toChord = (u - chord) * (u - chord) + (v - fv) * (v - fv);
   const isBetween = u * endSin - v * endCos >= 0 && length > LEAST;
-  if (isBetween && (length - radius) ** 2 <= toChord) {
-    const scale = radius / length;
-    return unfolded(slope, isInside, isMirrored, u, v, segment, scale * u, scale * v, u / length, v / length);
+  const isOnArc = isBetween && (length - radius) * (length - radius) <= toChord;
+  if (!slope) {
+    const distance = isOnArc ? Math.abs(length - radius) : Math.sqrt(toChord);
+    return isInside ? -distance : distance;
   }
+  if (isOnArc) return unfoldedArc(slope, isInside, isMirrored, u, v, segment, radius, length);
   return unfolded(slope, isInside, isMirrored, u, v, segment, chord, fv, -1, 0);
 }

@@ -67,3 +67,42 @@ export function distanceToCorners(x: number, y: number, corners: CornersForm, sl
   const length = Math.sqrt(nx * nx + ny * ny);
   return footed(slope, isInside, x, y, fx, fy, nx / length, ny / length);
 }
+
+/**
+ * At many places. The side whose line p lies beyond most has the nearest point: where that is a corner, the way from it to p lies between
+ * the normals of the sides at the corner, and no other side's normal is nearer to that.
+ */
+export function distancesToCorners(
+  xs: Float64Array,
+  ys: Float64Array,
+  corners: CornersForm,
+  values: Float64Array,
+): void {
+  const n = corners.length;
+  const past = new Float64Array(xs.length);
+  values.fill(Number.NEGATIVE_INFINITY);
+  for (let k = 0; k < n; k += 2) {
+    const px = corners[k];
+    const py = corners[k + 1];
+    const dx = corners[(k + 2) % n] - px;
+    const dy = corners[(k + 3) % n] - py;
+    const length = Math.sqrt(dx * dx + dy * dy);
+    const ux = dx / length;
+    const uy = dy / length;
+    for (let i = 0; i < xs.length; i++) {
+      const wx = xs[i] - px;
+      const wy = ys[i] - py;
+      const beyond = wx * uy - wy * ux;
+      if (beyond <= values[i]) continue;
+      values[i] = beyond;
+      // How far p lies before the side, or behind it.
+      const along = wx * ux + wy * uy;
+      past[i] = along < 0 ? -along : along - length;
+    }
+  }
+  for (let i = 0; i < xs.length; i++) {
+    const beyond = values[i];
+    const p = past[i];
+    if (beyond > 0 && p > 0) values[i] = Math.sqrt(beyond * beyond + p * p);
+  }
+}

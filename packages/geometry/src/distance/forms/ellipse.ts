@@ -10,6 +10,10 @@ export interface EllipseForm {
 
 /** More steps Newton's method never took at ratios of the axes up to 1e4; where rounding stalls it, the last place stands. */
 const STEPS = 60;
+/** After a step by no more than this share, what is left of the way is below the last place: see docs/distance.md. */
+const LAST = 1e-9;
+/** A place so close to the longer axis lies on it. */
+const TINY = 1e-290;
 
 /**
  * The signed distance from (x, y) to an ellipse. In the first quadrant the line from p = (u, v) to its nearest point q meets the
@@ -31,33 +35,9 @@ export function distanceToEllipse(x: number, y: number, ellipse: EllipseForm, sl
   const r = (isTall ? a : b) / long;
   const u = Math.abs(isTall ? dy : dx) / long;
   const v = Math.abs(isTall ? dx : dy) / long;
-  let fu = 0;
-  let fv = 0;
-  if (v === 0 && u * 1 < 1 - r * r) {
-    fu = u / (1 - r * r);
-    fv = r * Math.sqrt(Math.max(0, 1 - fu * fu));
-  } else {
-    // s = t + r²: where the root lies close to the pole, nothing is lost.
-    const rest = 1 - r * r;
-    let s = Math.max(u - rest, r * v, 0);
-    if (s === 0) s = Number.MIN_VALUE;
-    for (let step = 0; step < STEPS; step++) {
-      const p = u / (s + rest);
-      const q = (r * v) / s;
-      const value = p * p + q * q - 1;
-      const fall = 2 * ((p * p) / (s + rest) + (q * q) / s);
-      const next = s + value / fall;
-      if (!(next > s)) break;
-      s = next;
-    }
-    fu = u / (s + rest);
-    fv = s > 0 ? (r * r * v) / s : 0;
-    // Back onto the ellipse, what rounding left beside it.
-    const size = Math.hypot(fu, fv / r);
-    fu /= size;
-    fv /= size;
-  }
-  const isInside = u * u + (v / r) ** 2 < 1;
+  findFoot(u, v, r, 0, foot);
+  const { u: fu, v: fv } = foot;
+  const isInside = u * u + (v / r) * (v / r) < 1;
   const normal = Math.hypot(r * fu, fv / r) || 1;
   const distance = long * footed(slope, isInside, u, v, fu, fv, (r * fu) / normal, fv / r / normal);
   if (slope) {
@@ -67,4 +47,79 @@ export function distanceToEllipse(x: number, y: number, ellipse: EllipseForm, sl
     slope.y = isTall ? along : across;
   }
   return distance;
+}
+
+/** At many places; where one is next to the one before, so is its root. */
+export function distancesToEllipse(
+  xs: Float64Array,
+  ys: Float64Array,
+  ellipse: EllipseForm,
+  values: Float64Array,
+): void {
+  const { rx: a, ry: b } = ellipse;
+  const isTall = b > a;
+  const long = isTall ? b : a;
+  const r = (isTall ? a : b) / long;
+  let last = 0;
+  let beforeLast = 0;
+  for (let i = 0; i < xs.length; i++) {
+    const dx = Math.abs(xs[i] - ellipse.x) / long;
+    const dy = Math.abs(ys[i] - ellipse.y) / long;
+    const u = isTall ? dy : dx;
+    const v = isTall ? dx : dy;
+    findFoot(u, v, r, 2 * last - beforeLast, foot);
+    beforeLast = last;
+    last = foot.root;
+    const du = u - foot.u;
+    const dv = v - foot.v;
+    const distance = long * Math.sqrt(du * du + dv * dv);
+    values[i] = u * u + (v / r) * (v / r) < 1 ? -distance : distance;
+  }
+}
+
+interface Foot {
+  u: number;
+  v: number;
+  /** t + r², which loses nothing where the root lies close to the pole. */
+  root: number;
+}
+
+/** Reused between calls. */
+const foot: Foot = { u: 0, v: 0, root: 0 };
+
+/** The nearest point of the ellipse with the half-axes 1 and r to a place in the first quadrant; `guess` at the root is 0, or any. */
+function findFoot(u: number, v: number, r: number, guess: number, out: Foot): void {
+  const rest = 1 - r * r;
+  const rv = r * v;
+  if (rv < TINY && u <= rest) {
+    out.root = 0;
+    out.u = rest > 0 ? u / rest : 0;
+    out.v = r * Math.sqrt(1 - out.u * out.u);
+    return;
+  }
+  const least = Math.max(u - rest, rv);
+  let s = least;
+  if (guess > s) s = guess;
+  for (let step = 0; step < STEPS; step++) {
+    const perLong = 1 / (s + rest);
+    const perShort = 1 / s;
+    const p = u * perLong * (u * perLong);
+    const q = rv * perShort * (rv * perShort);
+    const by = (p + q - 1) / (2 * (p * perLong + q * perShort));
+    if (step === 0 && by < 0) {
+      // One step from a guess beyond the root leads before it.
+      s = Math.max(s + by, least);
+      continue;
+    }
+    if (!(s + by > s)) break;
+    s += by;
+    if (by <= LAST * s) break;
+  }
+  out.root = s;
+  const fu = u / (s + rest);
+  const fv = (r * rv) / s;
+  // Back onto the ellipse, what rounding left beside it.
+  const size = Math.sqrt(fu * fu + (fv / r) * (fv / r));
+  out.u = fu / size;
+  out.v = fv / size;
 }

@@ -9,7 +9,7 @@ import { footed, type Slope } from "./slope";
  * The distance by the nearest point (fu, fv) and the normal (nu, nv) there; `isMirrored` where p lay below.
  */
 export function unfolded(
-  slope: Slope | undefined,
+  slope: Slope,
   isInside: boolean,
   isMirrored: boolean,
   u: number,
@@ -20,14 +20,26 @@ export function unfolded(
   nu: number,
   nv: number,
 ): number {
-  if (!slope) {
-    const length = Math.sqrt((u - fu) * (u - fu) + (v - fv) * (v - fv));
-    return isInside ? -length : length;
-  }
   const distance = footed(slope, isInside, u, v, fu, fv, nu, nv);
   const along = slope.x;
   const across = isMirrored ? -slope.y : slope.y;
   slope.x = along * cos - across * sin;
   slope.y = along * sin + across * cos;
   return distance;
+}
+
+/** Likewise where the nearest point lies on a circle around the centre, `length` from which p is; `out` is −1 where the shape lies outside of that. */
+export function unfoldedArc(
+  slope: Slope,
+  isInside: boolean,
+  isMirrored: boolean,
+  u: number,
+  v: number,
+  frame: { cos: number; sin: number },
+  radius: number,
+  length: number,
+  out = 1,
+): number {
+  const [nu, nv] = [u / length, v / length];
+  return unfolded(slope, isInside, isMirrored, u, v, frame, radius * nu, radius * nv, out * nu, out * nv);
 }

@@ -16,10 +16,10 @@ export {
   triangleForm,
 } from "./corners";
 export { distanceToEllipse, type EllipseForm } from "./ellipse";
+export { type FormDistance, listOf } from "./lists";
 export { distanceToRing, type RingForm } from "./ring";
 export { distanceToRingSector, type RingSectorForm } from "./ring-sector";
 export { distanceToRoundedBox, type RoundedBoxForm } from "./rounded-box";
-export { type FormDistance, rowOf } from "./rows";
 export { distanceToSector } from "./sector";
 export { distanceToSegment, type SegmentForm } from "./segment";
 export type { Slope } from "./slope";

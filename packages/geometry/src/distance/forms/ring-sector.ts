@@ -1,5 +1,5 @@
 import { type ArcForm, isWithin } from "./arc";
-import { unfolded } from "./folded";
+import { unfolded, unfoldedArc } from "./folded";
 import { LEAST, type Slope } from "./slope";
 
 /** `radius` is the outer one. */
@@ -28,10 +28,11 @@ export function distanceToRingSector(x: number, y: number, sector: RingSectorFor
   const fv = along * endSin;
   const toEnd = (u - fu) * (u - fu) + (v - fv) * (v - fv);
   const nearer = length - inner < radius - length ? inner : radius;
-  if (isBetween && length > LEAST && (length - nearer) * (length - nearer) <= toEnd) {
-    const scale = nearer / length;
-    const out = nearer === inner ? -1 / length : 1 / length;
-    return unfolded(slope, isInside, isMirrored, u, v, sector, scale * u, scale * v, out * u, out * v);
+  const isOnArc = isBetween && length > LEAST && (length - nearer) * (length - nearer) <= toEnd;
+  if (!slope) {
+    const distance = isOnArc ? Math.abs(length - nearer) : Math.sqrt(toEnd);
+    return isInside ? -distance : distance;
   }
+  if (isOnArc) return unfoldedArc(slope, isInside, isMirrored, u, v, sector, nearer, length, nearer === inner ? -1 : 1);
   return unfolded(slope, isInside, isMirrored, u, v, sector, fu, fv, -endSin, endCos);
 }

@@ -1,5 +1,5 @@
 import { type ArcForm, isWithin } from "./arc";
-import { unfolded } from "./folded";
+import { unfolded, unfoldedArc } from "./folded";
 import { LEAST, type Slope } from "./slope";
 
 /**
@@ -26,10 +26,12 @@ export function distanceToSector(x: number, y: number, sector: ArcForm, slope?: 
   const along = Math.min(radius, Math.max(0, u * endCos + v * endSin));
   const fu = along * endCos;
   const fv = along * endSin;
-  const toRadius = (u - fu) ** 2 + (v - fv) ** 2;
-  if (isBetween && length > LEAST && (length - radius) ** 2 <= toRadius) {
-    const scale = radius / length;
-    return unfolded(slope, isInside, isMirrored, u, v, sector, scale * u, scale * v, u / length, v / length);
+  const toRadius = (u - fu) * (u - fu) + (v - fv) * (v - fv);
+  const isOnArc = isBetween && length > LEAST && (length - radius) * (length - radius) <= toRadius;
+  if (!slope) {
+    const distance = isOnArc ? Math.abs(length - radius) : Math.sqrt(toRadius);
+    return isInside ? -distance : distance;
   }
+  if (isOnArc) return unfoldedArc(slope, isInside, isMirrored, u, v, sector, radius, length);
   return unfolded(slope, isInside, isMirrored, u, v, sector, fu, fv, -endSin, endCos);
 }
