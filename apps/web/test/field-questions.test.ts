@@ -149,7 +149,9 @@ test("a field is saved with its mapping to plan units", () => {
   const ask = asking(SOFT);
   const [low, high] = [0, 20].map((from) => ask("fieldRows", { name: "grid", from, to: from + 20 })!);
   const values = Float64Array.of(...low, ...high);
-  expect(values).toEqual(ask("fieldSamples", { name: "grid", window: { column: 0, row: 0, columns: 50, rows: 40 } }));
+  const whole = ask("fieldSamples", { name: "grid", window: { column: 0, row: 0, columns: 50, rows: 40 } })!;
+  // But for last bits, which depend on what is measured together.
+  expect(values.every((value, i) => Math.abs(value - whole[i]) <= 1e-13 * 200)).toBe(true);
   const { content, mapping } = ask("fieldSave", { values, grid, format: "png", reach: 20, unit: "px" });
   expect([...content.subarray(1, 4)].map((code) => String.fromCharCode(code)).join("")).toBe("PNG");
   expect(mapping).toMatchObject({ columns: 50, rows: 40, x: 2, y: 2, cell: 4, offset: -20, unit: "px" });

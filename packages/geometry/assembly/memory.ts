@@ -19,13 +19,13 @@ export let sides: usize = 0;
 /** Of each box the first child, and where its children end. */
 export let children: usize = 0;
 
-export let pointCount: i32 = 0;
 export let xs: usize = 0;
 export let ys: usize = 0;
 /** The numbers of points, those of a part next to each other. */
 export let order: usize = 0;
-/** An edge for each point. */
+/** An edge for each point, and its distance from that. */
 export let found: usize = 0;
+export let gaps: usize = 0;
 
 /** Behind all tables: a stack that grows. */
 export let stack: usize = 0;
@@ -34,12 +34,11 @@ let end: usize = 0;
 /** Where memory ends. */
 let limit: usize = 0;
 
-/** Lays out tables for some edges, boxes and points. */
+/** Lays out tables for some edges and boxes, and for so many points or fewer. */
 export function place(edgesWanted: i32, boxesWanted: i32, leaves: i32, points: i32): void {
   edgeCount = edgesWanted;
   boxCount = boxesWanted;
   leafCount = leaves;
-  pointCount = points;
   end = __heap_base;
   // Places are read in pairs, one more than there may be.
   blockXs = carve((BLOCK + 1) * 8);
@@ -53,6 +52,7 @@ export function place(edgesWanted: i32, boxesWanted: i32, leaves: i32, points: i
   ys = carve(<usize>points * 8);
   order = carve(<usize>points * 4);
   found = carve(<usize>points * 4);
+  gaps = carve(<usize>points * 8);
   stack = end;
   limit = (<usize>memory.size()) << 16;
   reserve(stack, 0x10000);

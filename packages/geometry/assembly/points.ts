@@ -1,5 +1,17 @@
-import { found, order, pointCount, stack, xs, ys } from "./memory";
-import { begin, boxesFrom, cutBack, entriesFrom, findNearest, narrow, nearest, top, unfold } from "./near-edges";
+import { found, gaps, order, stack, xs, ys } from "./memory";
+import {
+  begin,
+  boxesFrom,
+  cutBack,
+  entriesFrom,
+  findNearest,
+  narrow,
+  nearest,
+  squared,
+  TINY,
+  top,
+  unfold,
+} from "./near-edges";
 import { pair } from "./vectors";
 
 /** So few points are not parted further; so few look at boxes by their edges. */
@@ -8,11 +20,14 @@ const SMALL: i32 = 64;
 /** Points times edges up to which more are not, either. */
 const WORTH: i32 = 400;
 
-/** The nearest edge of each point, anywhere: they are parted in halves of their boxes, each with the edges that may be nearest in it. */
-export function nearestEdges(): void {
-  for (let i = 0; i < pointCount; i++) store<i32>(order + ((<usize>i) << 2), i);
+/**
+ * The nearest edge of each of some points, anywhere, and its distance, which is -1 where doubles cannot square it: the points are parted
+ * in halves of their boxes, each with the edges that may be nearest in it.
+ */
+export function nearestEdges(points: i32): void {
+  for (let i = 0; i < points; i++) store<i32>(order + ((<usize>i) << 2), i);
   begin();
-  part(0, pointCount, stack, 0);
+  part(0, points, stack, 0);
 }
 
 /** Some points, next to each other in the order, by the entries of the stack from some place on; `hint` is an edge that is near. */
@@ -73,7 +88,9 @@ function findEach(first: i32, last: i32, from: usize, hint: i32): void {
   for (let k = first; k < last; k++) {
     findNearest(from, top, placeOf(k), near);
     near = nearest;
-    store<i32>(found + ((<usize>numberAt(k)) << 2), near);
+    const i = numberAt(k);
+    store<i32>(found + ((<usize>i) << 2), near);
+    store<f64>(gaps + ((<usize>i) << 3), squared > TINY ? sqrt(squared) : -1);
   }
 }
 

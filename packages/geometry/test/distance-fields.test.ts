@@ -77,10 +77,10 @@ function compositions(next: () => number): { name: string; field: DistanceField;
   });
   const grid = { stepX: step, stepY: step + 3, columns: 3, rows: 2 };
   const box = { x: 4, y: 6, width: 17, height: 11, radii: [1, 2, 3, 4] as [number, number, number, number] };
-  const closed = unionField([
-    formField(distanceToCircle, { x: 10, y: 8, radius: 6 }, { minX: 4, minY: 2, maxX: 16, maxY: 14 }),
-    formField(distanceToRoundedBox, box, { minX: 4, minY: 6, maxX: 21, maxY: 17 }),
-  ]);
+  const disc = formField(distanceToCircle, { x: 10, y: 8, radius: 6 }, { minX: 4, minY: 2, maxX: 16, maxY: 14 });
+  const rounded = formField(distanceToRoundedBox, box, { minX: 4, minY: 6, maxX: 21, maxY: 17 });
+  const closed = unionField([disc, rounded]);
+  const turn = { a: 0.6, b: 0.8, c: -0.8, d: 0.6, e: 3, f: -2 };
   return [
     { name: "union", field: unionField([p, q]), outline: made("union") },
     { name: "intersection", field: intersectionField([p, q]), outline: made("intersection") },
@@ -100,6 +100,13 @@ function compositions(next: () => number): { name: string; field: DistanceField;
     { name: "union with fillets", field: blendedUnion(p, q, r, "circle") },
     { name: "union with fillets", field: blendedUnion(p, p, r, "circle") },
     { name: "closed forms", field: closed },
+    { name: "one of two closed forms", field: shellField(xorField(disc, rounded), 1) },
+    {
+      name: "closed forms blended and turned",
+      field: placedField(blendedDifference(disc, rounded, 2, "circle"), turn),
+    },
+    { name: "copies of closed forms", field: aroundField(repeatedField(closed, grid), 20, 20, 4) },
+    { name: "a closed form and a shape", field: offsetField(intersectionField([disc, p]), -r / 5) },
   ];
 }
 
@@ -172,7 +179,7 @@ test("blends differ from the plain ones by what is stated, and no less", () => {
   }
 });
 
-test("samples are the values at cell centres, and lie in the box that is told for a level", () => {
+test("samples are the values at cell centres, lists at their places, and all lie in the box that is told for a level", () => {
   fc.assert(
     fc.property(fc.integer(), (seed) => {
       const next = seededRandom(seed);
@@ -187,6 +194,12 @@ test("samples are the values at cell centres, and lie in the box that is told fo
           const isIn = box && x >= box.minX && x <= box.maxX && y >= box.minY && y <= box.maxY;
           if (value <= level && !isIn)
             throw new Error(`${name}: ${value} at ${x}, ${y} outside of the box of ${level}`);
+        });
+        const [xs, ys] = [0, 1].map(() => Float64Array.from({ length: 70 }, () => SIZE * (2 * next() - 0.5)));
+        const listed = new Float64Array(70);
+        field.list(xs, ys, listed);
+        listed.forEach((value, i) => {
+          if (!(Math.abs(value - field.at(xs[i], ys[i])) < 1e-9)) throw new Error(`${name} at ${xs[i]}, ${ys[i]}`);
         });
       }
     }),

@@ -260,6 +260,7 @@ test("in a list each form has the values that it has place by place", () => {
   check(distanceToCapsule, { x0: -9, y0: -7, x1: 10, y1: 4, radius: 3 });
   check(distanceToCorners, triangleForm(-9, -7, 10, 4, 0, 15));
   check(distanceToCorners, rhombusForm(1, 2, 8, 5));
+  check(distanceToCorners, triangleForm(-9, -7, 10, 4, 10, 4));
   check(distanceToEllipse, { x: 1, y: 2, rx: 14, ry: 3 });
   check(distanceToEllipse, { x: 1, y: 2, rx: 3e-3, ry: 14 });
   check(distanceToEllipse, { x: 1, y: 2, rx: 12, ry: 12 });

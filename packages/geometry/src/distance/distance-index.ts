@@ -2,7 +2,7 @@ import { type LocationIndex, locationIndex } from "../location";
 import type { Operand } from "../polygon";
 import { boxGap, boxTree, FAN } from "./box-tree";
 import { type Grid, signedField } from "./field";
-import { nearestEdges } from "./nearest/nearest-edges";
+import { nearestEdges, pointDistances } from "./nearest/nearest-edges";
 import { distanceTo, type Foot, nearestOnEdge } from "./nearest-on-edge";
 import type { SignedDistance } from "./signed-distance";
 
@@ -21,6 +21,8 @@ export interface DistanceIndex {
   gap(x: number, y: number): number;
   /** The same for many points at once, several times as fast where they lie close together; where two edges are as near, either. */
   distances(x: Float64Array, y: Float64Array): SignedDistances;
+  /** Writes the distances alone, which takes a third of that. */
+  list(x: Float64Array, y: Float64Array, values: Float64Array): void;
   /**
    * Signed distances at all cell centres, row by row from the smallest y, in doubles or rounded to floats. What is further from the boundary
    * than `reach` (plan units) is −reach or reach: a narrow band costs less.
@@ -121,19 +123,39 @@ export function distanceIndex(shape: Operand): DistanceIndex {
         ring: new Int32Array(n).fill(-1),
         edge: new Int32Array(n).fill(-1),
       };
+      let last = -1;
+      let place = tree.placeOf(last);
       for (let i = 0; i < n && tree.count > 0; i++) {
+        if (edges[i] !== last) {
+          last = edges[i];
+          place = tree.placeOf(last);
+        }
         best.squared = Number.POSITIVE_INFINITY;
         best.edge = -1;
-        tryEdge(x[i], y[i], edges[i]);
+        tryEdge(x[i], y[i], last);
         const { side } = location().locate(x[i], y[i]);
         const isOn = side === "boundary";
         const length = isOn ? 0 : distanceTo(best, x[i], y[i]);
         all.distance[i] = side === "inside" ? -length : length;
         all.nearest[2 * i] = isOn ? x[i] : best.x;
         all.nearest[2 * i + 1] = isOn ? y[i] : best.y;
-        [all.ring[i], all.edge[i]] = tree.placeOf(edges[i]);
+        all.ring[i] = place[0];
+        all.edge[i] = place[1];
       }
       return all;
+    },
+    list(x, y, values) {
+      if (tree.count === 0) {
+        values.fill(Number.POSITIVE_INFINITY);
+        return;
+      }
+      pointDistances(tree, x, y, gap, values);
+      const index = location();
+      for (let i = 0; i < values.length; i++) {
+        const { side } = index.locate(x[i], y[i]);
+        if (side === "boundary") values[i] = 0;
+        else if (side === "inside") values[i] = 0 - values[i];
+      }
     },
   };
 }

@@ -1,4 +1,5 @@
-import { type DistanceField, joined, least } from "./field";
+import { type DistanceField, least } from "./field";
+import { joined } from "./measured";
 import { boxAroundBoth, boxInBoth, complement } from "./sets";
 
 /** How two fields run into each other: docs/distance.md, "Blends", derives both. */

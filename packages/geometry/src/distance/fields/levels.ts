@@ -1,5 +1,6 @@
 import { strokeOf } from "../forms";
-import { changed, type DistanceField, least } from "./field";
+import { type DistanceField, least } from "./field";
+import { changed } from "./measured";
 
 /** The shape grown by a distance, or shrunk by a negative one: values less that. */
 export function offsetField(field: DistanceField, by: number): DistanceField {

@@ -1,8 +1,9 @@
 import type { Bounds, Operand, Ring } from "../../polygon";
 import { distanceIndex } from "../distance-index";
 import { distanceTo, type Foot, nearestOnEdge } from "../nearest-on-edge";
-import { byPlaces, type DistanceField, EVERYWHERE } from "./field";
+import { type DistanceField, EVERYWHERE } from "./field";
 import { type FramedLevelSet, framedLevelSet } from "./framed-level-set";
+import { byPlaces } from "./measured";
 
 /**
  * Where, within a frame, the nearest point of the boundary lies on a given edge between its ends: its part of the plane, inside and

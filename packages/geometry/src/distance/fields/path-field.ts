@@ -1,7 +1,8 @@
 import { pathIndex } from "../../location";
 import type { Path } from "../../path";
 import type { Bounds, FillRule } from "../../polygon";
-import { byPlaces, type DistanceField } from "./field";
+import type { DistanceField } from "./field";
+import { byPlaces } from "./measured";
 import { EXACT, LEAST, withinOf } from "./sources";
 import { ellipseField } from "./whole-ellipse";
 

@@ -1,6 +1,7 @@
 import { type Affine, transformPoint } from "../../path";
 import type { Bounds } from "../../polygon";
-import { byLists, byPlaces, type DistanceField, scratch } from "./field";
+import type { DistanceField } from "./field";
+import { byLists, type Measured, scratch } from "./measured";
 
 /**
  * A field whose shape is moved, turned, mirrored or scaled evenly: the value at the place that p came from, scaled. Throws
@@ -26,7 +27,7 @@ export function placedField(field: DistanceField, map: Affine): DistanceField {
   };
   return {
     at,
-    ...placedSamples(field, map, at),
+    ...placedMeasured(field, map),
     worth: field.worth,
     lipschitz: field.lipschitz,
     within(level) {
@@ -36,33 +37,32 @@ export function placedField(field: DistanceField, map: Affine): DistanceField {
   };
 }
 
-function placedSamples(
-  field: DistanceField,
-  { a, b, c, d, e, f }: Affine,
-  at: DistanceField["at"],
-): Pick<DistanceField, "sample" | "list"> {
-  const { list } = field;
+function placedMeasured(field: DistanceField, { a, b, c, d, e, f }: Affine): Measured {
   const squared = a * a + b * b;
   const scale = Math.sqrt(squared);
   const per = 1 / squared;
   const [roomX, roomY] = [scratch(), scratch()];
-  if (list)
-    return byLists((xs, ys, values) => {
-      const us = roomX(xs.length);
-      const vs = roomY(xs.length);
-      for (let i = 0; i < xs.length; i++) {
-        const dx = xs[i] - e;
-        const dy = ys[i] - f;
-        us[i] = (a * dx + b * dy) * per;
-        vs[i] = (c * dx + d * dy) * per;
-      }
-      list(us, vs, values);
-      if (scale !== 1) for (let i = 0; i < values.length; i++) values[i] *= scale;
-    });
+  const list: DistanceField["list"] = (xs, ys, values) => {
+    const us = roomX(xs.length);
+    const vs = roomY(xs.length);
+    for (let i = 0; i < xs.length; i++) {
+      const dx = xs[i] - e;
+      const dy = ys[i] - f;
+      us[i] = (a * dx + b * dy) * per;
+      vs[i] = (c * dx + d * dy) * per;
+    }
+    field.list(us, vs, values);
+    if (scale !== 1) for (let i = 0; i < values.length; i++) values[i] *= scale;
+  };
   // A grid that is only moved back stays one.
-  if (a === 1 && b === 0 && c === 0 && d === 1)
-    return { sample: (grid) => field.sample({ ...grid, x: grid.x - e, y: grid.y - f }) };
-  return { sample: byPlaces(at).sample };
+  if (!field.inRows && a === 1 && b === 0 && c === 0 && d === 1)
+    return { list, inRows: false, sample: (grid) => field.sample({ ...grid, x: grid.x - e, y: grid.y - f }) };
+  return byLists(list, field.inRows);
+}
+
+/** Around a box that is turned about a place. */
+export function turnedBox(box: Bounds, x: number, y: number, cos: number, sin: number): Bounds {
+  return mappedBox(box, { a: cos, b: sin, c: -sin, d: cos, e: x - cos * x + sin * y, f: y - sin * x - cos * y });
 }
 
 function mappedBox({ minX, minY, maxX, maxY }: Bounds, map: Affine): Bounds {

@@ -1,7 +1,8 @@
 import type { Bounds } from "../../polygon";
-import type { Slope } from "../forms";
-import { byPlaces, type DistanceField, grownBox, least } from "./field";
-import { placedField } from "./placed";
+import { type Copies, ofCopies, type Seen } from "./copies";
+import { type DistanceField, grownBox, least } from "./field";
+import { byLists } from "./measured";
+import { turnedBox } from "./placed";
 import { boxAroundBoth } from "./sets";
 
 /** How often, and how far apart, a shape is repeated; the given one stands at the corner of least x and y. */
@@ -31,33 +32,38 @@ export function repeatedField(given: DistanceField, { stepX, stepY, columns, row
   const [halfWidth, halfHeight] = [(box.maxX - box.minX) / 2, (box.maxY - box.minY) / 2];
   const [cx, cy] = [box.minX + halfWidth, box.minY + halfHeight];
   const all = { ...box, maxX: box.maxX + (columns - 1) * stepX, maxY: box.maxY + (rows - 1) * stepY };
-  const best = new Best(field);
-  const at: DistanceField["at"] = (x, y, slope) => {
-    // The copy whose middle is nearest, and rings of copies around it.
-    const ci = clamped(Math.round((x - cx) / stepX), columns);
-    const cj = clamped(Math.round((y - cy) / stepY), rows);
-    const outX = Math.max(0, all.minX - x, x - all.maxX);
-    const outY = Math.max(0, all.minY - y, y - all.maxY);
-    best.begin(x - ci * stepX, y - cj * stepY, slope);
-    const most = Math.max(ci, columns - 1 - ci, cj, rows - 1 - cj);
-    for (let ring = 1; ring <= most; ring++) {
-      // No box of this ring, or of one further out, is nearer in x, or in y.
-      const gapX = sideGap(x - cx - ci * stepX, ring * stepX, halfWidth, ci >= ring, ci + ring < columns);
-      const gapY = sideGap(y - cy - cj * stepY, ring * stepY, halfHeight, cj >= ring, cj + ring < rows);
-      const gap = Math.min(Math.hypot(Math.max(gapX, outX), outY), Math.hypot(outX, Math.max(gapY, outY)));
-      if (gap > Math.max(best.value, 0)) break;
-      for (let i = Math.max(0, ci - ring); i <= Math.min(columns - 1, ci + ring); i++) {
-        const step = i === ci - ring || i === ci + ring ? 1 : 2 * ring;
-        for (let j = cj - ring; j <= cj + ring; j += step)
-          if (j >= 0 && j < rows) best.offer(field, x - i * stepX, y - j * stepY, slope);
+  const see = (u: number, v: number, best: number, seen: Seen): void => {
+    if (isNear(box, u, v, best)) seen.add(u, v, 0);
+  };
+  const copies: Copies = {
+    first: (x, y) =>
+      clamped(Math.round((x - cx) / stepX), columns) + columns * clamped(Math.round((y - cy) / stepY), rows),
+    ring(x, y, first, k, best, seen) {
+      const ci = first % columns;
+      const cj = (first - ci) / columns;
+      if (k === 0) {
+        see(x - ci * stepX, y - cj * stepY, best, seen);
+        return true;
       }
-    }
-    return best.value;
+      if (k > Math.max(ci, columns - 1 - ci, cj, rows - 1 - cj)) return false;
+      const outX = Math.max(0, all.minX - x, x - all.maxX);
+      const outY = Math.max(0, all.minY - y, y - all.maxY);
+      // No box of this ring, or of one further out, is nearer in x, or in y.
+      const gapX = sideGap(x - cx - ci * stepX, k * stepX, halfWidth, ci >= k, ci + k < columns);
+      const gapY = sideGap(y - cy - cj * stepY, k * stepY, halfHeight, cj >= k, cj + k < rows);
+      const gap = Math.min(Math.hypot(Math.max(gapX, outX), outY), Math.hypot(outX, Math.max(gapY, outY)));
+      if (gap > Math.max(best, 0)) return false;
+      for (let i = Math.max(0, ci - k); i <= Math.min(columns - 1, ci + k); i++) {
+        const step = i === ci - k || i === ci + k ? 1 : 2 * k;
+        for (let j = cj - k; j <= cj + k; j += step)
+          if (j >= 0 && j < rows) see(x - i * stepX, y - j * stepY, best, seen);
+      }
+      return true;
+    },
   };
   const isApart = (columns === 1 || 2 * halfWidth < stepX) && (rows === 1 || 2 * halfHeight < stepY);
   return {
-    at,
-    ...byPlaces(at),
+    ...ofCopies(field, copies),
     worth: unionWorth(given, isApart),
     lipschitz: Math.max(1, given.lipschitz),
     within(level) {
@@ -78,60 +84,60 @@ export function aroundField(given: DistanceField, x: number, y: number, count: n
   // Copies of nothing are nothing.
   if (!box) return given;
   const field = noLessThan(given, box);
-  const copies = Array.from({ length: count }, (_, k) => {
-    const angle = (2 * Math.PI * k) / count;
-    const [cos, sin] = [Math.cos(angle), Math.sin(angle)];
-    const map = { a: cos, b: sin, c: -sin, d: cos, e: x - cos * x + sin * y, f: y - sin * x - cos * y };
-    return placedField(field, map);
-  });
+  const cos = Float64Array.from({ length: count }, (_, k) => Math.cos((2 * Math.PI * k) / count));
+  const sin = Float64Array.from({ length: count }, (_, k) => Math.sin((2 * Math.PI * k) / count));
   const [mx, my] = [(box.minX + box.maxX) / 2 - x, (box.minY + box.maxY) / 2 - y];
   const reach = Math.hypot(box.maxX - box.minX, box.maxY - box.minY) / 2;
   const away = Math.hypot(mx, my);
   const first = Math.atan2(my, mx);
-  const best = new Best(field);
-  const at: DistanceField["at"] = (px, py, slope) => {
-    const length = Math.hypot(px - x, py - y);
-    const nearest = Math.round(((Math.atan2(py - y, px - x) - first) * count) / (2 * Math.PI));
-    best.value = Number.POSITIVE_INFINITY;
-    for (let ring = 0; 2 * ring <= count; ring++) {
-      // The middle of a copy that far around lies so far from p at least, and its box within reach of it.
-      const angle = (Math.max(0, ring - 0.5) * 2 * Math.PI) / count;
-      const squared = length * length + away * away - 2 * length * away * Math.cos(angle);
-      if (ring > 0 && Math.sqrt(Math.max(0, squared)) - reach > Math.max(best.value, 0)) break;
-      best.offer(copies[wrapped(nearest + ring, count)], px, py, slope);
-      if (ring > 0) best.offer(copies[wrapped(nearest - ring, count)], px, py, slope);
-    }
-    return best.value;
+  // Of a ring, where its copies come nearest.
+  const aside = Float64Array.from({ length: count }, (_, k) => Math.cos(((2 * k - 1) * Math.PI) / count));
+  const see = (dx: number, dy: number, copy: number, best: number, seen: Seen): void => {
+    const k = wrapped(copy, count);
+    const u = x + cos[k] * dx + sin[k] * dy;
+    const v = y - sin[k] * dx + cos[k] * dy;
+    if (isNear(box, u, v, best)) seen.add(u, v, k);
+  };
+  const copies: Copies = {
+    first: (px, py) => Math.round(((Math.atan2(py - y, px - x) - first) * count) / (2 * Math.PI)),
+    ring(px, py, nearest, k, best, seen) {
+      const dx = px - x;
+      const dy = py - y;
+      if (2 * k > count) return false;
+      if (k > 0) {
+        // The middle of a copy that far around lies so far from p at least, and its box within reach of it.
+        const square = dx * dx + dy * dy;
+        const most = reach + Math.max(best, 0);
+        if (square + away * away - 2 * Math.sqrt(square) * away * aside[k] > most * most) return false;
+      }
+      see(dx, dy, nearest + k, best, seen);
+      if (k > 0) see(dx, dy, nearest - k, best, seen);
+      return true;
+    },
+    turn(copy, slope) {
+      const { x: u, y: v } = slope;
+      slope.x = cos[copy] * u - sin[copy] * v;
+      slope.y = sin[copy] * u + cos[copy] * v;
+    },
   };
   const isApart = count === 1 || away * Math.sin(Math.PI / count) > reach;
   return {
-    at,
-    ...byPlaces(at),
+    ...ofCopies(field, copies),
     worth: unionWorth(given, isApart),
     lipschitz: Math.max(1, given.lipschitz),
-    within: (level) => copies.map((copy) => copy.within(level)).reduce(boxAroundBoth),
+    within(level) {
+      const one = field.within(level);
+      const boxes = Array.from(cos, (c, k) => one && turnedBox(one, x, y, c, sin[k]));
+      return boxes.reduce(boxAroundBoth);
+    },
   };
 }
 
-/** The least value so far, and its gradient. */
-class Best {
-  value = Number.POSITIVE_INFINITY;
-  private readonly other: Slope = { x: 0, y: 0 };
-
-  constructor(private readonly field: DistanceField) {}
-
-  begin(x: number, y: number, slope: Slope | undefined): void {
-    this.value = this.field.at(x, y, slope);
-  }
-
-  offer(field: DistanceField, x: number, y: number, slope: Slope | undefined): void {
-    const value = field.at(x, y, slope && this.other);
-    if (value >= this.value) return;
-    this.value = value;
-    if (!slope) return;
-    slope.x = this.other.x;
-    slope.y = this.other.y;
-  }
+/** Whether a place is no further from the box around a shape than a value: elsewhere nothing of the shape is. */
+function isNear({ minX, minY, maxX, maxY }: Bounds, x: number, y: number, value: number): boolean {
+  const dx = x < minX ? minX - x : x > maxX ? x - maxX : 0;
+  const dy = y < minY ? minY - y : y > maxY ? y - maxY : 0;
+  return dx === 0 && dy === 0 ? true : value > 0 && dx * dx + dy * dy <= value * value;
 }
 
 /** How far two columns of boxes lie from p, which is so far right of the middle between them; infinite where there is none. */
@@ -144,18 +150,30 @@ function sideGap(from: number, step: number, half: number, hasLeft: boolean, has
 /** A bound may be less than the distance to the box around its shape: that is a bound, too, and copies far away stay out of it. */
 function noLessThan(field: DistanceField, box: Bounds): DistanceField {
   if (field.worth.outside === "exact") return field;
-  const at: DistanceField["at"] = (x, y, slope) => {
-    const value = field.at(x, y, slope);
-    const [dx, dy] = [Math.max(box.minX - x, 0, x - box.maxX), Math.max(box.minY - y, 0, y - box.maxY)];
-    const gap = Math.hypot(dx, dy);
-    if (gap <= Math.max(value, 0)) return value;
-    if (slope) {
-      slope.x = x < box.minX ? -dx / gap : dx / gap;
-      slope.y = y < box.minY ? -dy / gap : dy / gap;
+  const gapAt = (x: number, y: number) =>
+    Math.hypot(Math.max(box.minX - x, 0, x - box.maxX), Math.max(box.minY - y, 0, y - box.maxY));
+  const list: DistanceField["list"] = (xs, ys, values) => {
+    field.list(xs, ys, values);
+    for (let i = 0; i < xs.length; i++) {
+      const gap = gapAt(xs[i], ys[i]);
+      if (gap > Math.max(values[i], 0)) values[i] = gap;
     }
-    return gap;
   };
-  return { ...field, at, ...byPlaces(at), within: (level) => grownBox(box, Math.max(0, level)) };
+  return {
+    ...field,
+    ...byLists(list, field.inRows),
+    at(x, y, slope) {
+      const value = field.at(x, y, slope);
+      const gap = gapAt(x, y);
+      if (gap <= Math.max(value, 0)) return value;
+      if (slope) {
+        slope.x = Math.max(x - box.maxX, Math.min(0, x - box.minX)) / gap;
+        slope.y = Math.max(y - box.maxY, Math.min(0, y - box.minY)) / gap;
+      }
+      return gap;
+    },
+    within: (level) => grownBox(box, Math.max(0, level)),
+  };
 }
 
 function unionWorth({ worth }: DistanceField, isApart: boolean): DistanceField["worth"] {

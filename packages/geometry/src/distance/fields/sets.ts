@@ -1,6 +1,7 @@
 import type { Bounds } from "../../polygon";
 import type { Slope } from "../forms";
-import { changed, type DistanceField, EVERYWHERE, joined, least, type Worth } from "./field";
+import { type DistanceField, EVERYWHERE, least, type Worth } from "./field";
+import { changed, joined } from "./measured";
 
 /** In at least one of some fields' shapes: the least of their values. */
 export function unionField(fields: readonly DistanceField[]): DistanceField {

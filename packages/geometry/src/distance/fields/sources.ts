@@ -1,7 +1,8 @@
 import { type Bounds, bounds, type Operand } from "../../polygon";
 import { distanceIndex } from "../distance-index";
 import { type FormDistance, listOf, type Slope } from "../forms";
-import { byLists, type DistanceField, grownBox } from "./field";
+import { type DistanceField, grownBox } from "./field";
+import { byRows } from "./measured";
 
 export const EXACT = { inside: "exact", outside: "exact" } as const;
 
@@ -20,6 +21,8 @@ export function shapeField(shape: Operand): DistanceField {
       return distance;
     },
     sample: (grid) => index.field(grid),
+    list: index.list,
+    inRows: false,
     worth: EXACT,
     lipschitz: 1,
     within: withinOf(bounds(shape.rings)),
@@ -45,7 +48,7 @@ export function formField<T>(distanceTo: FormDistance<T>, form: T, box: Bounds):
   const list = listOf(distanceTo);
   return {
     at: (x, y, slope) => distanceTo(x, y, form, slope),
-    ...byLists((xs, ys, values) => list(xs, ys, form, values)),
+    ...byRows((xs, ys, values) => list(xs, ys, form, values)),
     worth: EXACT,
     lipschitz: 1,
     within: withinOf(box),

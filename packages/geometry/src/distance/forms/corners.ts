@@ -87,6 +87,7 @@ export function distancesToCorners(
     const dx = corners[(k + 2) % n] - px;
     const dy = corners[(k + 3) % n] - py;
     const length = Math.sqrt(dx * dx + dy * dy);
+    if (!(length > 0)) continue;
     const ux = dx / length;
     const uy = dy / length;
     for (let i = 0; i < xs.length; i++) {

@@ -5,18 +5,19 @@ import { COMPILED } from "./compiled";
 /** What the compiled part (packages/geometry/assembly) exports; addresses are in bytes. */
 interface Exports {
   memory: { buffer: ArrayBuffer };
-  /** Lays out tables for edges, boxes, boxes that hold edges, and points; all that was there is lost. */
+  /** Lays out tables for edges, boxes, boxes that hold edges, and so many points or fewer; all that was there is lost. */
   place(edges: number, boxes: number, leaves: number, points: number): void;
   measureEdges(): void;
   /** Whether there may be samples that are left at -1. */
   measureBlock(columns: number, rows: number, reach: number): number;
-  nearestEdges(): void;
+  nearestEdges(points: number): void;
   block: Address;
   blockXs: Address;
   blockYs: Address;
   children: Address;
   edges: Address;
   found: Address;
+  gaps: Address;
   sides: Address;
   xs: Address;
   ys: Address;
@@ -36,17 +37,24 @@ declare const WebAssembly: {
 const KEPT = 1 << 25;
 
 let compiled: object | undefined;
-let kept: Exports | undefined;
+/** What was used last, with the edges that lie in its tables. */
+let kept: { engine: Exports; tree: BoxTree; points: number } | undefined;
 
 /** Uses the compiled part with some edges in its tables, and room for some points. */
 export function withEdges<T>(tree: BoxTree, points: number, use: (engine: Exports) => T): T {
-  compiled ??= new WebAssembly.Module(Uint8Array.from(atob(COMPILED), (letter) => letter.charCodeAt(0)));
-  const engine = kept ?? (new WebAssembly.Instance(compiled).exports as Exports);
+  const last = kept;
   kept = undefined;
-  load(engine, tree, points);
+  const engine = last?.engine ?? made();
+  const isLoaded = last?.tree === tree && points <= last.points;
+  if (!isLoaded) load(engine, tree, points);
   const result = use(engine);
-  if (engine.memory.buffer.byteLength <= KEPT) kept = engine;
+  if (engine.memory.buffer.byteLength <= KEPT) kept = { engine, tree, points: isLoaded ? last.points : points };
   return result;
+}
+
+function made(): Exports {
+  compiled ??= new WebAssembly.Module(Uint8Array.from(atob(COMPILED), (letter) => letter.charCodeAt(0)));
+  return new WebAssembly.Instance(compiled).exports as Exports;
 }
 
 function load(engine: Exports, { count, edges, levels }: BoxTree, points: number): void {

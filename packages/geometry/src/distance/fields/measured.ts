@@ -1,0 +1,127 @@
+import type { Grid } from "../field";
+import type { DistanceField } from "./field";
+
+/** The ways to measure many places of a field at once. */
+export type Measured = Pick<DistanceField, "sample" | "list" | "inRows">;
+type List = DistanceField["list"];
+
+/** By a list at a time; of a grid each row is one, short enough to stay in the processor's own memory. */
+export function byRows(list: List): Measured {
+  return {
+    list,
+    inRows: true,
+    sample(grid) {
+      const { columns, rows } = grid;
+      const values = new Float64Array(columns * rows);
+      const [xs, all] = placesOf(grid);
+      const ys = new Float64Array(columns);
+      for (let row = 0; row < rows; row++)
+        list(xs, ys.fill(all[row]), values.subarray(row * columns, (row + 1) * columns));
+      return values;
+    },
+  };
+}
+
+/** Samples along a side of a block. */
+const BLOCK = 64;
+
+/** By a list at a time; of a grid each square block is one, for lists that are the quicker the closer their places lie together. */
+function byBlocks(list: List): Measured {
+  return {
+    list,
+    inRows: false,
+    sample(grid) {
+      const { columns, rows } = grid;
+      const values = new Float64Array(columns * rows);
+      const [xs, ys] = placesOf(grid);
+      for (let top = 0; top < rows; top += BLOCK)
+        for (let left = 0; left < columns; left += BLOCK) {
+          const width = Math.min(BLOCK, columns - left);
+          const height = Math.min(BLOCK, rows - top);
+          const blockXs = new Float64Array(width * height);
+          const blockYs = new Float64Array(width * height);
+          for (let row = 0; row < height; row++) {
+            blockXs.set(xs.subarray(left, left + width), row * width);
+            blockYs.fill(ys[top + row], row * width, (row + 1) * width);
+          }
+          const found = new Float64Array(width * height);
+          list(blockXs, blockYs, found);
+          for (let row = 0; row < height; row++)
+            values.set(found.subarray(row * width, (row + 1) * width), (top + row) * columns + left);
+        }
+      return values;
+    },
+  };
+}
+
+/** Of lists that rest on others, in the way that suits these. */
+export function byLists(list: List, inRows: boolean): Measured {
+  return inRows ? byRows(list) : byBlocks(list);
+}
+
+/** Of what is known place by place. */
+export function byPlaces(at: DistanceField["at"]): Measured {
+  return byRows((xs, ys, values) => {
+    for (let i = 0; i < xs.length; i++) values[i] = at(xs[i], ys[i]);
+  });
+}
+
+/** Of a field whose values are changed one by one. */
+export function changed(field: DistanceField, change: (values: Float64Array) => void): Measured {
+  const list: List = (xs, ys, values) => {
+    field.list(xs, ys, values);
+    change(values);
+  };
+  if (field.inRows) return byRows(list);
+  return {
+    list,
+    inRows: false,
+    sample(grid) {
+      const values = field.sample(grid);
+      change(values);
+      return values;
+    },
+  };
+}
+
+/** Of two fields whose values are joined, into those of the first. */
+export function joined(
+  a: DistanceField,
+  b: DistanceField,
+  join: (values: Float64Array, others: Float64Array) => void,
+): Measured {
+  const room = scratch();
+  const list: List = (xs, ys, values) => {
+    const others = room(xs.length);
+    a.list(xs, ys, values);
+    b.list(xs, ys, others);
+    join(values, others);
+  };
+  if (a.inRows && b.inRows) return byRows(list);
+  return {
+    list,
+    inRows: false,
+    sample(grid) {
+      const values = a.sample(grid);
+      join(values, b.sample(grid));
+      return values;
+    },
+  };
+}
+
+/** An array that is used again while its length is the same. */
+export function scratch(): (length: number) => Float64Array {
+  let kept = new Float64Array(0);
+  return (length) => {
+    if (kept.length !== length) kept = new Float64Array(length);
+    return kept;
+  };
+}
+
+/** The x of a grid's columns, and the y of its rows. */
+function placesOf({ x, y, cell, columns, rows }: Grid): [xs: Float64Array, ys: Float64Array] {
+  return [
+    Float64Array.from({ length: columns }, (_, k) => x + (k + 0.5) * cell),
+    Float64Array.from({ length: rows }, (_, k) => y + (k + 0.5) * cell),
+  ];
+}
