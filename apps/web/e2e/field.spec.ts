@@ -95,6 +95,15 @@ test("a shape's own distance, and somebody's samples: the cause is said, and a b
       .setInputFiles({ name: "mine.csv", mimeType: "text/csv", buffer: Buffer.from(text) });
   await open(rows.join("\n"));
   await expect(page.getByTestId("check-verdict")).toHaveText("Inside and outside swapped.");
+  const aside = rows.map((row, r) => (r < 20 ? row : row.replace(/,[^,]*$/, ",7")));
+  await open(aside.join("\n"));
+  await expect(page.getByTestId("check-off")).toHaveText("20 samples");
+  await expect(page.getByTestId("check-verdict")).toHaveText("Inside and outside swapped.");
+  const saving = page.waitForEvent("download");
+  await page.getByRole("button", { name: "Save these as CSV" }).click();
+  const differences = (await readFile(await (await saving).path())).toString().trim().split("\n");
+  expect(differences.length).toBe(21);
+  expect(differences[0]).toBe("x,y,theirs,ours,difference");
   const floats = Float32Array.from({ length: 2000 }, (_, i) => {
     return Math.hypot(4 * (i % 50) + 2 - 140, 4 * Math.floor(i / 50) + 2 - 90) - 30;
   });

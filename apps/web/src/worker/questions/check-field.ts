@@ -29,6 +29,8 @@ export interface CheckedField {
   clamped: number;
   /** The places that are off most, x y each. */
   worst: Float64Array;
+  /** How many are off by more than a tenth of a cell, and those of them that are off most: x, y, theirs in plan units, ours. */
+  off: { count: number; rows: Float64Array };
   /** Where their values are 0, x y each; none where cells are not square. */
   outline: Float64Array[];
 }
@@ -55,13 +57,16 @@ interface Asked {
 const TRIED = 10_000;
 /** Samples that are compared between two words about how far it is. */
 const STRIDE = 200_000;
-/** So many of the worst places are marked. */
+/** So many of the worst places are marked, and so many listed. */
 const MARKED = 40;
+const LISTED = 100_000;
 /** A part of the samples at one end that is more than chance. */
 const MANY = 0.002;
 /** Off by more than this part of a cell on average, and with another sign at no more than this part of the samples, distances differ. */
 const OFF = 0.1;
 const SAME = 0.01;
+/** No more than this part of the samples are some. */
+const SOME = 0.1;
 
 /**
  * Compares somebody's field with ours over the plan's box, or the grid of a sampled field. The order of its rows and columns, the place of
@@ -120,6 +125,8 @@ function compared(
   const at = (i: number) => placeOf(i, theirs, layout);
   const differences = values.map((value, i) => (isClamped(value) ? 0 : scale * value + offset - exact[i]));
   const worst = largest(differences);
+  const isOff = (OFF * layout.box.width) / columns;
+  const off = Uint32Array.from(differences.keys()).filter((i) => Math.abs(differences[i]) > isOff);
   const clamped = values.reduce((count, value) => count + (isClamped(value) ? 1 : 0), 0);
   const sum = differences.reduce((total, difference) => total + Math.abs(difference), 0);
   const mean = sum / Math.max(1, values.length - clamped);
@@ -130,7 +137,9 @@ function compared(
   if (scale < 0) causes.push("inside and outside swapped");
   if (layout.atCorners) causes.push("sampled at corners, half a cell off");
   if (clamped > 0 && greatest > least) causes.push("clamped");
-  if (mean > (OFF * layout.box.width) / columns) causes.push(otherSide <= SAME ? "not Euclidean" : "another outline");
+  // What only some samples have is told by where they are.
+  if (mean > isOff && off.length > SOME * values.length)
+    causes.push(otherSide <= SAME ? "not Euclidean" : "another outline");
   return {
     columns,
     rows,
@@ -144,6 +153,7 @@ function compared(
     otherSide,
     clamped,
     worst: Float64Array.from(worst.flatMap((i) => [at(i).x, at(i).y])),
+    off: { count: off.length, rows: listed(off, differences, exact, at) },
     outline: outlineOf(theirs, layout, (value) => scale * value + offset),
   };
 }
@@ -159,6 +169,22 @@ function outlineOf(theirs: ForeignField, layout: SampleLayout, mapped: (value: n
   return contours(grid, turned(theirs.values.map(mapped), theirs.columns, layout), [0]).map(({ points, closed }) =>
     closed ? Float64Array.of(...points, points[0], points[1]) : points,
   );
+}
+
+function listed(
+  off: Uint32Array,
+  differences: Float64Array,
+  exact: Float64Array,
+  at: (i: number) => { x: number; y: number },
+): Float64Array {
+  off.sort((i, j) => Math.abs(differences[j]) - Math.abs(differences[i]));
+  const rows = new Float64Array(4 * Math.min(LISTED, off.length));
+  for (let k = 0; 4 * k < rows.length; k++) {
+    const i = off[k];
+    const { x, y } = at(i);
+    rows.set([x, y, exact[i] + differences[i], exact[i]], 4 * k);
+  }
+  return rows;
 }
 
 /** The places of the largest differences, the largest first. */
@@ -210,12 +236,28 @@ function fitted(theirs: Float64Array, ours: Float64Array, isClamped: (value: num
   const spread = n * svv - sv * sv;
   const free = spread > 0 ? (n * svd - sv * sd) / spread : 1;
   // Values that are distances already are taken as such: what differs then is theirs, not the scale's.
-  const scale = Math.abs(Math.abs(free) - 1) < 0.05 ? Math.sign(free) : free;
-  const shift = n > 0 ? (sd - scale * sv) / n : 0;
+  const isDistance = Math.abs(Math.abs(free) - 1) < 0.05;
+  const scale = isDistance ? Math.sign(free) : free;
+  const mean = n > 0 ? (sd - scale * sv) / n : 0;
+  const shift = isDistance ? middleShift(theirs, ours, isClamped, scale) : mean;
   const offset = Math.abs(scale) === 1 && Math.abs(shift) < 0.5 ? 0 : shift;
   let off = 0;
   for (let i = 0; i < theirs.length; i++) if (!isClamped(theirs[i])) off += (scale * theirs[i] + offset - ours[i]) ** 2;
   return { scale, offset, off };
+}
+
+/** By how much most are shifted: a few that are far off change nothing about it. */
+function middleShift(
+  theirs: Float64Array,
+  ours: Float64Array,
+  isClamped: (value: number) => boolean,
+  scale: number,
+): number {
+  const step = Math.max(1, Math.floor(theirs.length / TRIED)) | 1;
+  const shifts: number[] = [];
+  for (let i = 0; i < theirs.length; i += step) if (!isClamped(theirs[i])) shifts.push(ours[i] - scale * theirs[i]);
+  const sorted = Float64Array.from(shifts).sort();
+  return sorted.length > 0 ? sorted[sorted.length >> 1] : 0;
 }
 
 /** How many lie on another side by their values than by ours. */

@@ -1,5 +1,6 @@
 import { Button, Progress } from "antd";
 import { useMemo, useRef, useState } from "react";
+import { saveFile } from "@/client/save-file";
 import { fixed, plural, small } from "@/format/numbers";
 import type { RawForm } from "@/worker/field-file";
 import type { CheckedField } from "@/worker/questions/check-field";
@@ -68,12 +69,14 @@ export function CheckField({ name }: { name: string }) {
 }
 
 function Verdict({ found, name }: { found: CheckedField; name: string }) {
-  const { causes, greatest, mean, scale, offset, layout, otherSide } = found;
+  const { causes, greatest, mean, scale, offset, layout, otherSide, off } = found;
   const { box, isMirrored, isFlipped, atCorners } = layout;
   return (
     <>
       <p className="field-verdict" data-testid="check-verdict">
-        {causes.length === 0 ? `As ours but for ${small(mean)} on average.` : `${sentence(causes)}.`}
+        {causes.length > 0
+          ? `${sentence(causes)}.`
+          : `As ours but for ${off.count > 0 ? plural(off.count, "sample") : `${small(mean)} on average`}.`}
       </p>
       <Facts
         rows={[
@@ -101,10 +104,27 @@ function Verdict({ found, name }: { found: CheckedField; name: string }) {
               : "not drawn: cells are not square",
           ],
           ["clamped", plural(found.clamped, "sample")],
+          ["off by a tenth of a cell", plural(off.count, "sample"), "check-off"],
         ]}
       />
+      {off.count > 0 && (
+        <div className="field-row">
+          <Button size="small" onClick={() => saveFile(`${name}-differences.csv`, asTable(off.rows), "text/csv")}>
+            Save {off.rows.length < 4 * off.count ? `the ${fixed(off.rows.length / 4, 0)} largest` : "these"} as CSV
+          </Button>
+          <span className="quiet">where, theirs, ours, difference</span>
+        </div>
+      )}
     </>
   );
+}
+
+/** Rows of x, y, their value and ours, with the difference. */
+function asTable(rows: Float64Array): string {
+  const lines = ["x,y,theirs,ours,difference"];
+  for (let i = 0; i < rows.length; i += 4)
+    lines.push([...rows.subarray(i, i + 4), rows[i + 2] - rows[i + 3]].join(","));
+  return `${lines.join("\n")}\n`;
 }
 
 function sentence(causes: readonly string[]): string {
