@@ -4,7 +4,7 @@ import { tmpdir } from "node:os";
 import path from "node:path";
 import { fail, root, run } from "./lib/run.mjs";
 
-const target = path.join(root, "packages/geometry/src/distance/nearest/compiled.ts");
+const target = path.join(root, "packages/geometry/src/distance/assembly/compiled.ts");
 const folder = mkdtempSync(path.join(tmpdir(), "vertexon-assembly-"));
 const out = path.join(folder, "kernel.wasm");
 const { code, output } = await run("npm", ["run", "-s", "assembly", "-w", "@vertexon/geometry", "--", "-o", out]);

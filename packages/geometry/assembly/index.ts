@@ -1,5 +1,9 @@
 // AssemblyScript, compiled to WebAssembly by `npm run assembly`: two samples at a time, and no checks in the loops.
+
+export { ellipse } from "./ellipse";
+export { arc, box, capsule, circle, circularSegment, corners, ring, ringSector, roundedBox } from "./forms";
 export { block, blockXs, blockYs, children, edges, found, gaps, place, sides, xs, ys } from "./memory";
 export { measureEdges } from "./near-edges";
 export { nearestEdges } from "./points";
+export { star } from "./star";
 export { measureBlock } from "./tiles";

@@ -49,34 +49,6 @@ export function distanceToEllipse(x: number, y: number, ellipse: EllipseForm, sl
   return distance;
 }
 
-/** At many places; where one is next to the one before, so is its root. */
-export function distancesToEllipse(
-  xs: Float64Array,
-  ys: Float64Array,
-  ellipse: EllipseForm,
-  values: Float64Array,
-): void {
-  const { rx: a, ry: b } = ellipse;
-  const isTall = b > a;
-  const long = isTall ? b : a;
-  const r = (isTall ? a : b) / long;
-  let last = 0;
-  let beforeLast = 0;
-  for (let i = 0; i < xs.length; i++) {
-    const dx = Math.abs(xs[i] - ellipse.x) / long;
-    const dy = Math.abs(ys[i] - ellipse.y) / long;
-    const u = isTall ? dy : dx;
-    const v = isTall ? dx : dy;
-    findFoot(u, v, r, 2 * last - beforeLast, foot);
-    beforeLast = last;
-    last = foot.root;
-    const du = u - foot.u;
-    const dv = v - foot.v;
-    const distance = long * Math.sqrt(du * du + dv * dv);
-    values[i] = u * u + (v / r) * (v / r) < 1 ? -distance : distance;
-  }
-}
-
 interface Foot {
   u: number;
   v: number;

@@ -1,17 +1,19 @@
+import type { Engine } from "../assembly/engine";
+import { measurePlaces } from "../assembly/places";
 import { type ArcForm, distanceToArc } from "./arc";
 import { type BoxForm, distanceToBox } from "./box";
 import { type CapsuleForm, distanceToCapsule } from "./capsule";
 import { type CircleForm, distanceToCircle } from "./circle";
 import { distanceToCircularSegment } from "./circular-segment";
-import { distancesToCorners, distanceToCorners } from "./corners";
-import { distancesToEllipse, distanceToEllipse } from "./ellipse";
+import { type CornersForm, distanceToCorners } from "./corners";
+import { distanceToEllipse, type EllipseForm } from "./ellipse";
 import { distanceToRing, type RingForm } from "./ring";
 import { distanceToRingSector, type RingSectorForm } from "./ring-sector";
-import { distancesToRoundedBox, distanceToRoundedBox } from "./rounded-box";
+import { distanceToRoundedBox, type RoundedBoxForm } from "./rounded-box";
 import { distanceToSector } from "./sector";
-import { distancesToSegment, distanceToSegment, type SegmentForm } from "./segment";
+import { distanceToSegment, type SegmentForm } from "./segment";
 import type { Slope } from "./slope";
-import { distancesToStar, distanceToStar } from "./star";
+import { distanceToStar, type StarForm } from "./star";
 
 /** The distance of a closed form, such as `distanceToCircle`. */
 export type FormDistance<T> = (x: number, y: number, form: T, slope?: Slope) => number;
@@ -19,10 +21,7 @@ export type FormDistance<T> = (x: number, y: number, form: T, slope?: Slope) => 
 /** Writes the distances at some places. */
 type List<T> = (xs: Float64Array, ys: Float64Array, form: T, values: Float64Array) => void;
 
-/**
- * Distances at many places, by a loop of each form's own. V8 builds a function into a loop that calls no more than four different ones;
- * in a loop that serves all forms each call makes objects of its three numbers, and takes up to six times as long.
- */
+/** Distances at many places: by the compiled part, which measures two at a time; one by one where it does not know the form. */
 export function listOf<T>(distance: FormDistance<T>): List<T> {
   const own = LISTS.get(distance as FormDistance<never>) as List<T> | undefined;
   return (
@@ -33,36 +32,71 @@ export function listOf<T>(distance: FormDistance<T>): List<T> {
   );
 }
 
-function list<T>(distance: FormDistance<T>, along: List<T>): [FormDistance<never>, List<never>] {
-  return [distance, along];
+/** How the compiled part measures a form; `table` gives numbers that are as many as the form has parts. */
+function compiled<T>(
+  distance: FormDistance<T>,
+  measure: (engine: Engine, count: number, form: T) => void,
+  table?: (form: T) => Float64Array,
+): [FormDistance<never>, List<never>] {
+  const list: List<T> = (xs, ys, form, values) =>
+    measurePlaces(xs, ys, values, (engine, count) => measure(engine, count, form), table?.(form));
+  return [distance, list];
 }
 
 const LISTS: ReadonlyMap<FormDistance<never>, List<never>> = new Map([
-  list(distanceToArc, (xs, ys, form: ArcForm, values) => {
-    for (let i = 0; i < xs.length; i++) values[i] = distanceToArc(xs[i], ys[i], form);
+  compiled(distanceToCircle, (engine, count, { x, y, radius }: CircleForm) => engine.circle(count, x, y, radius)),
+  compiled(distanceToRing, (engine, count, { x, y, inner, outer }: RingForm) => engine.ring(count, x, y, inner, outer)),
+  compiled(distanceToBox, (engine, count, { x, y, width, height }: BoxForm) =>
+    engine.box(count, x + width / 2, y + height / 2, width / 2, height / 2),
+  ),
+  compiled(distanceToRoundedBox, (engine, count, { x, y, width, height, radii }: RoundedBoxForm) =>
+    engine.roundedBox(count, x, y, x + width, y + height, ...radii),
+  ),
+  compiled(distanceToSegment, (engine, count, { x0, y0, x1, y1 }: SegmentForm) =>
+    engine.capsule(count, x0, y0, x1, y1, 0),
+  ),
+  compiled(distanceToCapsule, (engine, count, { x0, y0, x1, y1, radius }: CapsuleForm) =>
+    engine.capsule(count, x0, y0, x1, y1, radius),
+  ),
+  compiled(distanceToArc, (engine, count, form: ArcForm) => engine.arc(count, ...frameOf(form), form.radius)),
+  compiled(distanceToCircularSegment, (engine, count, form: ArcForm) =>
+    engine.circularSegment(count, ...frameOf(form), form.radius),
+  ),
+  compiled(distanceToSector, (engine, count, form: ArcForm) =>
+    engine.ringSector(count, ...frameOf(form), 0, form.radius),
+  ),
+  compiled(distanceToRingSector, (engine, count, form: RingSectorForm) =>
+    engine.ringSector(count, ...frameOf(form), form.inner, form.radius),
+  ),
+  compiled(
+    distanceToCorners,
+    (engine, count, form: CornersForm) => engine.corners(count, sidesOf(form).length / 5),
+    sidesOf,
+  ),
+  compiled(
+    distanceToStar,
+    (engine, count, { x, y, tip, hollowU, hollowV, tips }: StarForm) =>
+      engine.star(count, x, y, tip, hollowU, hollowV, tips, Math.cos(Math.PI / tips), Math.sin(Math.PI / tips)),
+    ({ cos, sin }) => Float64Array.from({ length: 2 * cos.length }, (_, i) => (i & 1 ? sin : cos)[i >> 1]),
+  ),
+  compiled(distanceToEllipse, (engine, count, { x, y, rx, ry }: EllipseForm) => {
+    const [long, short] = [Math.max(rx, ry), Math.min(rx, ry)];
+    engine.ellipse(count, x, y, long, short / long, ry > rx ? 1 : 0);
   }),
-  list(distanceToBox, (xs, ys, form: BoxForm, values) => {
-    for (let i = 0; i < xs.length; i++) values[i] = distanceToBox(xs[i], ys[i], form);
-  }),
-  list(distanceToCapsule, (xs, ys, form: CapsuleForm, values) => distancesToSegment(xs, ys, form, values, form.radius)),
-  list(distanceToCircle, (xs, ys, form: CircleForm, values) => {
-    for (let i = 0; i < xs.length; i++) values[i] = distanceToCircle(xs[i], ys[i], form);
-  }),
-  list(distanceToCircularSegment, (xs, ys, form: ArcForm, values) => {
-    for (let i = 0; i < xs.length; i++) values[i] = distanceToCircularSegment(xs[i], ys[i], form);
-  }),
-  list(distanceToCorners, distancesToCorners),
-  list(distanceToEllipse, distancesToEllipse),
-  list(distanceToRing, (xs, ys, form: RingForm, values) => {
-    for (let i = 0; i < xs.length; i++) values[i] = distanceToRing(xs[i], ys[i], form);
-  }),
-  list(distanceToRingSector, (xs, ys, form: RingSectorForm, values) => {
-    for (let i = 0; i < xs.length; i++) values[i] = distanceToRingSector(xs[i], ys[i], form);
-  }),
-  list(distanceToRoundedBox, distancesToRoundedBox),
-  list(distanceToSector, (xs, ys, form: ArcForm, values) => {
-    for (let i = 0; i < xs.length; i++) values[i] = distanceToSector(xs[i], ys[i], form);
-  }),
-  list(distanceToSegment, (xs, ys, form: SegmentForm, values) => distancesToSegment(xs, ys, form, values)),
-  list(distanceToStar, distancesToStar),
 ]);
+
+function frameOf({ x, y, cos, sin, endCos, endSin }: ArcForm): number[] {
+  return [x, y, cos, sin, endCos, endSin];
+}
+
+/** Sides with a length: each as its start, its direction and its length. */
+function sidesOf(corners: CornersForm): Float64Array {
+  const n = corners.length;
+  const sides: number[] = [];
+  for (let i = 0; i < n; i += 2) {
+    const [dx, dy] = [corners[(i + 2) % n] - corners[i], corners[(i + 3) % n] - corners[i + 1]];
+    const length = Math.sqrt(dx * dx + dy * dy);
+    if (length > 0) sides.push(corners[i], corners[i + 1], dx / length, dy / length, length);
+  }
+  return Float64Array.from(sides);
+}

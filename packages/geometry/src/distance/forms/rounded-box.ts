@@ -53,31 +53,3 @@ export function distanceToRoundedBox(
   }
   return distance;
 }
-
-/** At many places; the centres of the corners' arcs are the same for all. */
-export function distancesToRoundedBox(
-  xs: Float64Array,
-  ys: Float64Array,
-  { x: left, y: low, width, height, radii: [r0, r1, r2, r3] }: RoundedBoxForm,
-  values: Float64Array,
-): void {
-  const right = left + width;
-  const high = low + height;
-  for (let i = 0; i < xs.length; i++) {
-    const x = xs[i];
-    const y = ys[i];
-    let distance = left - x;
-    if (x - right > distance) distance = x - right;
-    if (low - y > distance) distance = low - y;
-    if (y - high > distance) distance = y - high;
-    if (y < low + r0 && x < left + r0) distance = greater(distance, left + r0 - x, low + r0 - y, r0);
-    if (y < low + r1 && x > right - r1) distance = greater(distance, x - (right - r1), low + r1 - y, r1);
-    if (y > high - r2 && x > right - r2) distance = greater(distance, x - (right - r2), y - (high - r2), r2);
-    if (y > high - r3 && x < left + r3) distance = greater(distance, left + r3 - x, y - (high - r3), r3);
-    values[i] = distance;
-  }
-}
-
-function greater(distance: number, dx: number, dy: number, radius: number): number {
-  return Math.max(distance, Math.sqrt(dx * dx + dy * dy) - radius);
-}

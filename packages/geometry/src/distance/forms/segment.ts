@@ -28,27 +28,3 @@ export function distanceToSegment(x: number, y: number, { x0, y0, x1, y1 }: Segm
   }
   return length;
 }
-
-/** At many places; less than that by a radius. */
-export function distancesToSegment(
-  xs: Float64Array,
-  ys: Float64Array,
-  { x0, y0, x1, y1 }: SegmentForm,
-  values: Float64Array,
-  radius = 0,
-): void {
-  const ux = x1 - x0;
-  const uy = y1 - y0;
-  const squared = ux * ux + uy * uy;
-  const per = squared > 0 ? 1 / squared : 0;
-  for (let i = 0; i < xs.length; i++) {
-    const wx = xs[i] - x0;
-    const wy = ys[i] - y0;
-    let share = (wx * ux + wy * uy) * per;
-    if (share < 0) share = 0;
-    else if (share > 1) share = 1;
-    const dx = wx - share * ux;
-    const dy = wy - share * uy;
-    values[i] = Math.sqrt(dx * dx + dy * dy) - radius;
-  }
-}

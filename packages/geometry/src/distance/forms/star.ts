@@ -75,37 +75,6 @@ export function distanceToStar(x: number, y: number, star: StarForm, slope?: Slo
   return unfolded(slope, isInside, isMirrored, u, v, { cos, sin }, fu, fv, ev / length, -eu / length);
 }
 
-/** At many places; where one is next to the one before, so is mostly its tip. */
-export function distancesToStar(xs: Float64Array, ys: Float64Array, star: StarForm, values: Float64Array): void {
-  const { tips, tip, hollowU, hollowV } = star;
-  const wedgeCos = Math.cos(Math.PI / tips);
-  const wedgeSin = Math.sin(Math.PI / tips);
-  const eu = hollowU - tip;
-  const per = 1 / (eu * eu + hollowV * hollowV);
-  let cos = star.cos[0];
-  let sin = star.sin[0];
-  for (let i = 0; i < xs.length; i++) {
-    const dx = xs[i] - star.x;
-    const dy = ys[i] - star.y;
-    let u = dx * cos + dy * sin;
-    let v = Math.abs(dy * cos - dx * sin);
-    if (v * wedgeCos > u * wedgeSin) {
-      const k = tips > FEW ? tipByAngle(star, dx, dy) : tipByProjection(star, dx, dy);
-      cos = star.cos[k];
-      sin = star.sin[k];
-      u = dx * cos + dy * sin;
-      v = Math.abs(dy * cos - dx * sin);
-    }
-    let share = ((u - tip) * eu + v * hollowV) * per;
-    if (share < 0) share = 0;
-    else if (share > 1) share = 1;
-    const du = u - tip - share * eu;
-    const dv = v - share * hollowV;
-    const length = Math.sqrt(du * du + dv * dv);
-    values[i] = eu * v > hollowV * (u - tip) ? -length : length;
-  }
-}
-
 /** Up to so many tips it costs less to try all of them than to ask for the angle. */
 const FEW = 12;
 

@@ -1,5 +1,5 @@
+import { withEdges } from "../assembly/edges";
 import type { BoxTree } from "../box-tree";
-import { withEdges } from "./engine";
 
 /** Samples along a side of a block, as packages/geometry/assembly/memory.ts has it. */
 const BLOCK = 256;

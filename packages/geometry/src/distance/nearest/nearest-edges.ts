@@ -1,5 +1,5 @@
+import { withEdges } from "../assembly/edges";
 import type { BoxTree } from "../box-tree";
-import { withEdges } from "./engine";
 
 /** The nearest edge of each of many points, anywhere; -1 where there are no edges. Where two are as near, either. */
 export function nearestEdges(tree: BoxTree, x: Float64Array, y: Float64Array): Int32Array {

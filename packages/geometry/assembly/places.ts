@@ -1,0 +1,45 @@
+import { gaps, xs, ys } from "./memory";
+
+/** The places in `xs` and `ys` are taken in pairs; one more than there are may be read and written. */
+export function bytes(count: i32): usize {
+  return (<usize>count) << 3;
+}
+
+export function both(value: f64): v128 {
+  return f64x2.splat(value);
+}
+
+export function fromX(at: usize, x: f64): v128 {
+  return f64x2.sub(v128.load(xs + at), both(x));
+}
+
+export function fromY(at: usize, y: f64): v128 {
+  return f64x2.sub(v128.load(ys + at), both(y));
+}
+
+export function write(at: usize, distances: v128): void {
+  v128.store(gaps + at, distances);
+}
+
+/** Lengths of ways. */
+export function length(dx: v128, dy: v128): v128 {
+  return f64x2.sqrt(f64x2.add(f64x2.mul(dx, dx), f64x2.mul(dy, dy)));
+}
+
+/** Ways along a direction, and to the left of it. */
+export function along(dx: v128, dy: v128, cos: v128, sin: v128): v128 {
+  return f64x2.add(f64x2.mul(dx, cos), f64x2.mul(dy, sin));
+}
+
+export function across(dx: v128, dy: v128, cos: v128, sin: v128): v128 {
+  return f64x2.sub(f64x2.mul(dy, cos), f64x2.mul(dx, sin));
+}
+
+/** Shares kept between 0 and 1. */
+export function clamped(share: v128): v128 {
+  return f64x2.pmax(both(0), f64x2.pmin(both(1), share));
+}
+
+export function signed(distance: v128, isInside: v128): v128 {
+  return v128.bitselect(f64x2.neg(distance), distance, isInside);
+}

@@ -1,0 +1,53 @@
+import { COMPILED } from "./compiled";
+
+/** What the compiled part (packages/geometry/assembly) exports; addresses are in bytes. */
+export interface Engine {
+  memory: { buffer: ArrayBuffer };
+  /** Lays out tables for edges, boxes, boxes that hold edges, and so many points or fewer; all that was there is lost. */
+  place(edges: number, boxes: number, leaves: number, points: number): void;
+  measureEdges(): void;
+  /** Whether there may be samples that are left at -1. */
+  measureBlock(columns: number, rows: number, reach: number): number;
+  nearestEdges(points: number): void;
+  /** Distances in closed form from so many places in `xs` and `ys`, into `gaps`; packages/geometry/assembly/forms.ts names the numbers. */
+  circle: Form;
+  ring: Form;
+  box: Form;
+  roundedBox: Form;
+  capsule: Form;
+  arc: Form;
+  circularSegment: Form;
+  ringSector: Form;
+  corners: Form;
+  star: Form;
+  ellipse: Form;
+  block: Address;
+  blockXs: Address;
+  blockYs: Address;
+  children: Address;
+  edges: Address;
+  found: Address;
+  gaps: Address;
+  sides: Address;
+  xs: Address;
+  ys: Address;
+}
+type Form = (count: number, ...numbers: number[]) => void;
+interface Address {
+  value: number;
+}
+
+// Every browser and Node.js have these; the language's own library does not tell of them.
+declare function atob(text: string): string;
+declare const WebAssembly: {
+  Module: new (bytes: Uint8Array) => object;
+  Instance: new (module: object) => { exports: unknown };
+};
+
+let compiled: object | undefined;
+
+/** One with tables of its own. */
+export function makeEngine(): Engine {
+  compiled ??= new WebAssembly.Module(Uint8Array.from(atob(COMPILED), (letter) => letter.charCodeAt(0)));
+  return new WebAssembly.Instance(compiled).exports as Engine;
+}
