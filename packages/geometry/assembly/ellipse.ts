@@ -7,20 +7,43 @@ const LAST: f64 = 1e-9;
 /** A place so close to the longer axis lies on it. */
 const TINY: f64 = 1e-290;
 
-/** By the longer half-axis, which becomes 1, and what the shorter one is of it; the longer one lies along y where it is tall. */
+/**
+ * By the longer half-axis, which becomes 1, and what the shorter one is of it; the longer one lies along y where it is tall. The two halves
+ * of the list are gone through side by side: while the processor waits for a root of one, it works on the other.
+ */
 export function ellipse(count: i32, cx: f64, cy: f64, long: f64, r: f64, isTall: bool): void {
+  const half = bytes((count + 3) >> 2) * 2;
   let last = both(0);
-  let beforeLast = both(0);
-  for (let at: usize = 0; at < bytes(count); at += 16) {
+  let second = both(0);
+  let third = both(0);
+  let otherLast = both(0);
+  let otherSecond = both(0);
+  let otherThird = both(0);
+  for (let at: usize = 0; at < half; at += 16) {
     const dx = f64x2.div(f64x2.abs(fromX(at, cx)), both(long));
     const dy = f64x2.div(f64x2.abs(fromY(at, cy)), both(long));
     const u = isTall ? dy : dx;
     const v = isTall ? dx : dy;
-    const root = findRoot(u, v, r, f64x2.sub(f64x2.add(last, last), beforeLast));
-    beforeLast = last;
+    const otherDx = f64x2.div(f64x2.abs(fromX(at + half, cx)), both(long));
+    const otherDy = f64x2.div(f64x2.abs(fromY(at + half, cy)), both(long));
+    const otherU = isTall ? otherDy : otherDx;
+    const otherV = isTall ? otherDx : otherDy;
+    const root = findRoot(u, v, r, onward(last, second, third));
+    const otherRoot = findRoot(otherU, otherV, r, onward(otherLast, otherSecond, otherThird));
+    third = second;
+    second = last;
     last = root;
+    otherThird = otherSecond;
+    otherSecond = otherLast;
+    otherLast = otherRoot;
     write(at, distances(u, v, r, long, root));
+    write(at + half, distances(otherU, otherV, r, long, otherRoot));
   }
+}
+
+/** The next one, as roots go on along a parabola. */
+function onward(last: v128, second: v128, third: v128): v128 {
+  return f64x2.add(f64x2.mul(both(3), f64x2.sub(last, second)), third);
 }
 
 /** Where the way from a place meets the ellipse at right angles, from guesses at it; what there is for places on the axis, says nothing. */

@@ -1,9 +1,9 @@
-import { edges, xs, ys } from "./memory";
-import { across, along, both, bytes, clamped, fromX, fromY, length, signed, write } from "./places";
+import { edges } from "./memory";
+import { across, along, both, bytes, clamped, fromX, fromY, length, placeX, placeY, signed, write } from "./places";
 
 /**
- * Signed distances in closed form from the places in `xs` and `ys`, two at a time, written to `gaps`: as packages/geometry/src/distance/forms
- * has them for one place, and docs/distance.md derives them.
+ * Signed distances in closed form, two places at a time: as packages/geometry/src/distance/forms has them for one, and docs/distance.md
+ * derives them.
  */
 export function circle(count: i32, cx: f64, cy: f64, radius: f64): void {
   for (let at: usize = 0; at < bytes(count); at += 16)
@@ -39,8 +39,8 @@ export function roundedBox(
   r3: f64,
 ): void {
   for (let at: usize = 0; at < bytes(count); at += 16) {
-    const x = v128.load(xs + at);
-    const y = v128.load(ys + at);
+    const x = v128.load(placeX + at);
+    const y = v128.load(placeY + at);
     const onLeft = f64x2.sub(both(left), x);
     const onRight = f64x2.sub(x, both(right));
     const below = f64x2.sub(both(low), y);
@@ -166,8 +166,8 @@ const SIDE: usize = 40;
 export function corners(count: i32, sides: i32): void {
   const end = edges + <usize>sides * SIDE;
   for (let at: usize = 0; at < bytes(count); at += 16) {
-    const x = v128.load(xs + at);
-    const y = v128.load(ys + at);
+    const x = v128.load(placeX + at);
+    const y = v128.load(placeY + at);
     let most = both(-Infinity);
     let past = both(0);
     for (let side = edges; side < end; side += SIDE) {

@@ -2,8 +2,21 @@
 
 export { ellipse } from "./ellipse";
 export { arc, box, capsule, circle, circularSegment, corners, ring, ringSector, roundedBox } from "./forms";
+export {
+  circleBlend,
+  greater,
+  less,
+  lesser,
+  oneOnly,
+  parabolaBlend,
+  scaled,
+  seePlaces,
+  sizeLess,
+  turnOver,
+} from "./joins";
 export { block, blockXs, blockYs, children, edges, found, gaps, place, sides, xs, ys } from "./memory";
 export { measureEdges } from "./near-edges";
+export { given, into, placeX, placeY, setPlaces, slotAt } from "./places";
 export { nearestEdges } from "./points";
 export { star } from "./star";
 export { measureBlock } from "./tiles";

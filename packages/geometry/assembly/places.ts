@@ -1,6 +1,37 @@
-import { gaps, xs, ys } from "./memory";
+import { reserve, stack, xs, ys } from "./memory";
 
-/** The places in `xs` and `ys` are taken in pairs; one more than there are may be read and written. */
+/** Places in a list, at most, and the bytes of their values. */
+const TOGETHER: usize = 4096;
+const SLOT: usize = TOGETHER << 3;
+
+/** Where the x and the y of the places are; they are taken in pairs, one more than there are may be read and written. */
+export let placeX: usize = 0;
+export let placeY: usize = 0;
+/** Where values are written to. */
+let out: usize = 0;
+
+/** Begins with the places in `xs` and `ys`. */
+export function given(): void {
+  setPlaces(xs, ys);
+}
+
+export function setPlaces(x: usize, y: usize): void {
+  placeX = x;
+  placeY = y;
+}
+
+/** Values go into a slot; there are as many as are asked for. */
+export function into(slot: i32): void {
+  out = slotAt(slot);
+}
+
+/** Where the values of a slot lie. */
+export function slotAt(slot: i32): usize {
+  const at = stack + <usize>slot * SLOT;
+  reserve(at, SLOT);
+  return at;
+}
+
 export function bytes(count: i32): usize {
   return (<usize>count) << 3;
 }
@@ -10,15 +41,15 @@ export function both(value: f64): v128 {
 }
 
 export function fromX(at: usize, x: f64): v128 {
-  return f64x2.sub(v128.load(xs + at), both(x));
+  return f64x2.sub(v128.load(placeX + at), both(x));
 }
 
 export function fromY(at: usize, y: f64): v128 {
-  return f64x2.sub(v128.load(ys + at), both(y));
+  return f64x2.sub(v128.load(placeY + at), both(y));
 }
 
 export function write(at: usize, distances: v128): void {
-  v128.store(gaps + at, distances);
+  v128.store(out + at, distances);
 }
 
 /** Lengths of ways. */

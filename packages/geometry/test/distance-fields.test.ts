@@ -105,6 +105,10 @@ function compositions(next: () => number): { name: string; field: DistanceField;
       name: "closed forms blended and turned",
       field: placedField(blendedDifference(disc, rounded, 2, "circle"), turn),
     },
+    {
+      name: "a closed form turned twice beside one that is not",
+      field: unionField([placedField(placedField(rounded, turn), turn), disc]),
+    },
     { name: "copies of closed forms", field: aroundField(repeatedField(closed, grid), 20, 20, 4) },
     { name: "a closed form and a shape", field: offsetField(intersectionField([disc, p]), -r / 5) },
   ];

@@ -2,6 +2,7 @@ import fc from "fast-check";
 import {
   type ArcForm,
   arcForm,
+  complement,
   distanceToArc,
   distanceToBox,
   distanceToCapsule,
@@ -15,7 +16,7 @@ import {
   distanceToSector,
   distanceToSegment,
   distanceToStar,
-  listOf,
+  formField,
   parallelogramForm,
   parsePathData,
   pathIndex,
@@ -25,6 +26,7 @@ import {
   starForm,
   strokeOf,
   triangleForm,
+  unionField,
 } from "../src";
 
 /** A closed form, and its outline as path data. */
@@ -241,7 +243,7 @@ test("in a list each form has the values that it has place by place", () => {
   const [xs, ys] = [0, 1].map((i) => Float64Array.from(places, (place) => place[i]));
   const check = <T>(distance: (x: number, y: number, form: T) => number, form: T): void => {
     const values = new Float64Array(xs.length);
-    listOf(distance)(xs, ys, form, values);
+    formField(distance, form, { minX: 0, minY: 0, maxX: 0, maxY: 0 }).list(xs, ys, values);
     values.forEach((value, i) => {
       const wanted = distance(xs[i], ys[i], form);
       if (!(Math.abs(value - wanted) <= 2e-14) && !Number.isNaN(xs[i]))
@@ -269,4 +271,23 @@ test("in a list each form has the values that it has place by place", () => {
   check(distanceToStar, regularForm(1, 2, 3, 14, 0.3));
   // One that has no loop of its own.
   check((x: number, y: number, scale: number) => scale * Math.hypot(x, y), 2);
+});
+
+test("lists may be long, forms of many parts stand beside each other, and what has too many is measured all the same", () => {
+  const box = { minX: -20, minY: -20, maxX: 20, maxY: 20 };
+  const burr = formField(distanceToStar, starForm(0, 0, 3000, 14, 13, 0.3), box);
+  const field = unionField([
+    formField(distanceToStar, starForm(3, 1, 17, 9, 4, 0.3), box),
+    formField(distanceToCorners, triangleForm(-19, -7, -3, 4, -14, 15), box),
+    formField(distanceToEllipse, { x: -2, y: -9, rx: 3, ry: 8 }, box),
+  ]);
+  const n = 9001;
+  const [xs, ys] = [7, 11].map((k) => Float64Array.from({ length: n }, (_, i) => 20 * Math.sin(k * i + k)));
+  for (const { list, at } of [field, complement(field), burr]) {
+    const values = new Float64Array(n);
+    list(xs, ys, values);
+    values.forEach((value, i) => {
+      if (!(Math.abs(value - at(xs[i], ys[i])) <= 2e-14)) throw new Error(`at ${xs[i]}, ${ys[i]}: ${value}`);
+    });
+  }
 });

@@ -9,7 +9,15 @@ export interface Engine {
   /** Whether there may be samples that are left at -1. */
   measureBlock(columns: number, rows: number, reach: number): number;
   nearestEdges(points: number): void;
-  /** Distances in closed form from so many places in `xs` and `ys`, into `gaps`; packages/geometry/assembly/forms.ts names the numbers. */
+  /** Lists of places: `given` begins with those in `xs` and `ys`, values go into the slot that `into` names. */
+  given(): void;
+  into(slot: number): void;
+  /** Where the values of a slot lie. */
+  slotAt(slot: number): number;
+  placeX: Address;
+  placeY: Address;
+  setPlaces(x: number, y: number): void;
+  /** Distances in closed form; packages/geometry/assembly/forms.ts names the numbers. */
   circle: Form;
   ring: Form;
   box: Form;
@@ -21,6 +29,17 @@ export interface Engine {
   corners: Form;
   star: Form;
   ellipse: Form;
+  /** What is composed, in a slot, with the next ones: see packages/geometry/assembly/joins.ts. */
+  lesser: Join;
+  greater: Join;
+  oneOnly: Join;
+  parabolaBlend: Join;
+  circleBlend: Join;
+  turnOver: Join;
+  less: Join;
+  sizeLess: Join;
+  seePlaces: Join;
+  scaled: Join;
   block: Address;
   blockXs: Address;
   blockYs: Address;
@@ -32,6 +51,7 @@ export interface Engine {
   xs: Address;
   ys: Address;
 }
+type Join = (count: number, slot: number, ...numbers: number[]) => void;
 type Form = (count: number, ...numbers: number[]) => void;
 interface Address {
   value: number;

@@ -21,7 +21,10 @@ export function blendedUnion(a: DistanceField, b: DistanceField, radius: number,
       }
       return out.value;
     },
-    ...joined(a, b, (values, others) => mixAll(values, others, radius, form)),
+    ...joined(a, b, ({ engine, count }, slot) => {
+      if (form === "parabola") engine.parabolaBlend(count, slot, radius);
+      else engine.circleBlend(count, slot, radius);
+    }),
     worth: {
       inside: least(worth, a.worth.inside, b.worth.inside),
       outside: least(worth, a.worth.outside, b.worth.outside),
@@ -60,22 +63,6 @@ interface Mixed {
   /** What the value grows by with a and with b. */
   a: number;
   b: number;
-}
-
-/** As the mixes below, values only. */
-function mixAll(values: Float64Array, others: Float64Array, radius: number, form: BlendForm): void {
-  if (form === "parabola")
-    for (let i = 0; i < values.length; i++) {
-      const delta = values[i] - others[i];
-      const reach = Math.max(0, radius - Math.abs(delta));
-      values[i] = Math.min(values[i], others[i]) - (radius > 0 ? (reach * reach) / (4 * radius) : 0);
-    }
-  else
-    for (let i = 0; i < values.length; i++) {
-      const p = radius - values[i];
-      const q = radius - others[i];
-      values[i] = p > 0 && q > 0 ? radius - Math.sqrt(p * p + q * q) : Math.min(values[i], others[i]);
-    }
 }
 
 function parabola(a: number, b: number, radius: number, out: Mixed): void {

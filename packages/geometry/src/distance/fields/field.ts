@@ -1,4 +1,5 @@
 import type { Bounds } from "../../polygon";
+import type { Measure } from "../assembly/places";
 import type { Grid } from "../field";
 import type { Slope } from "../forms";
 
@@ -18,6 +19,8 @@ export interface DistanceField {
   list(xs: Float64Array, ys: Float64Array, values: Float64Array): void;
   /** Whether `sample` goes by lists, each a row. What has another way for a grid is quicker by that. */
   inRows: boolean;
+  /** How the compiled part measures it, where it can. */
+  measure: Measure | null;
   worth: { inside: Worth; outside: Worth };
   /** No two values differ by more than so many times the distance of their places. */
   lipschitz: number;

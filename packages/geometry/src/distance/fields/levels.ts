@@ -7,9 +7,7 @@ export function offsetField(field: DistanceField, by: number): DistanceField {
   const { inside, outside } = field.worth;
   return {
     at: (x, y, slope) => field.at(x, y, slope) - by,
-    ...changed(field, (values) => {
-      for (let i = 0; i < values.length; i++) values[i] -= by;
-    }),
+    ...changed(field, ({ engine, count }, slot) => engine.less(count, slot, by)),
     // The way from outside to the boundary passes the level; the way on from inside may end before it.
     worth: {
       inside: by > 0 ? least(inside, "bound") : inside,
@@ -26,9 +24,7 @@ export function shellField(field: DistanceField, width: number): DistanceField {
   const worth = least(inside, outside);
   return {
     at: (x, y, slope) => strokeOf(field.at(x, y, slope), width, slope),
-    ...changed(field, (values) => {
-      for (let i = 0; i < values.length; i++) values[i] = strokeOf(values[i], width);
-    }),
+    ...changed(field, ({ engine, count }, slot) => engine.sizeLess(count, slot, width / 2)),
     worth: { inside: least(worth, "bound"), outside: worth },
     lipschitz: field.lipschitz,
     within: (level) => field.within(level + width / 2),

@@ -1,15 +1,17 @@
+import { changeValues, type Measure, measurePlaces } from "../assembly/places";
 import type { Grid } from "../field";
 import type { DistanceField } from "./field";
 
 /** The ways to measure many places of a field at once. */
-export type Measured = Pick<DistanceField, "sample" | "list" | "inRows">;
+export type Measured = Pick<DistanceField, "sample" | "list" | "inRows" | "measure">;
 type List = DistanceField["list"];
 
 /** By a list at a time; of a grid each row is one, short enough to stay in the processor's own memory. */
-export function byRows(list: List): Measured {
+function byRows(list: List): Measured {
   return {
     list,
     inRows: true,
+    measure: null,
     sample(grid) {
       const { columns, rows } = grid;
       const values = new Float64Array(columns * rows);
@@ -30,6 +32,7 @@ function byBlocks(list: List): Measured {
   return {
     list,
     inRows: false,
+    measure: null,
     sample(grid) {
       const { columns, rows } = grid;
       const values = new Float64Array(columns * rows);
@@ -66,47 +69,61 @@ export function byPlaces(at: DistanceField["at"]): Measured {
   });
 }
 
-/** Of a field whose values are changed one by one. */
-export function changed(field: DistanceField, change: (values: Float64Array) => void): Measured {
-  const list: List = (xs, ys, values) => {
-    field.list(xs, ys, values);
-    change(values);
-  };
-  if (field.inRows) return byRows(list);
-  return {
-    list,
-    inRows: false,
-    sample(grid) {
-      const values = field.sample(grid);
-      change(values);
-      return values;
-    },
-  };
+/** By the compiled part. */
+export function byMeasure(measure: Measure): Measured {
+  return { ...byRows((xs, ys, values) => measurePlaces(measure, xs, ys, values)), measure };
 }
 
-/** Of two fields whose values are joined, into those of the first. */
-export function joined(
-  a: DistanceField,
-  b: DistanceField,
-  join: (values: Float64Array, others: Float64Array) => void,
-): Measured {
-  const room = scratch();
-  const list: List = (xs, ys, values) => {
-    const others = room(xs.length);
-    a.list(xs, ys, values);
-    b.list(xs, ys, others);
-    join(values, others);
-  };
-  if (a.inRows && b.inRows) return byRows(list);
-  return {
-    list,
-    inRows: false,
-    sample(grid) {
-      const values = a.sample(grid);
-      join(values, b.sample(grid));
+/** Of a field whose values are changed, by a measure that does so with a slot. */
+export function changed(field: DistanceField, change: Measure): Measured {
+  const { measure } = field;
+  if (measure)
+    return byMeasure((places, slot) => {
+      measure(places, slot);
+      change(places, slot);
+    });
+  return joinedBy(
+    field.inRows,
+    (xs, ys, values) => {
+      field.list(xs, ys, values);
+      changeValues(change, values);
+    },
+    (grid) => {
+      const values = field.sample(grid);
+      changeValues(change, values);
       return values;
     },
-  };
+  );
+}
+
+/** Of two fields whose values are joined, by a measure that joins a slot and the next into the first. */
+export function joined(a: DistanceField, b: DistanceField, join: Measure): Measured {
+  const [measure, other] = [a.measure, b.measure];
+  if (measure && other)
+    return byMeasure((places, slot) => {
+      measure(places, slot);
+      other(places, slot + 1);
+      join(places, slot);
+    });
+  const room = scratch();
+  return joinedBy(
+    a.inRows && b.inRows,
+    (xs, ys, values) => {
+      const others = room(xs.length);
+      a.list(xs, ys, values);
+      b.list(xs, ys, others);
+      changeValues(join, values, others);
+    },
+    (grid) => {
+      const values = a.sample(grid);
+      changeValues(join, values, b.sample(grid));
+      return values;
+    },
+  );
+}
+
+function joinedBy(inRows: boolean, list: List, sample: DistanceField["sample"]): Measured {
+  return inRows ? byRows(list) : { list, inRows, sample, measure: null };
 }
 
 /** An array that is used again while its length is the same. */

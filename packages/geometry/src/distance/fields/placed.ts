@@ -1,7 +1,7 @@
 import { type Affine, transformPoint } from "../../path";
 import type { Bounds } from "../../polygon";
 import type { DistanceField } from "./field";
-import { byLists, type Measured, scratch } from "./measured";
+import { byLists, byMeasure, type Measured, scratch } from "./measured";
 
 /**
  * A field whose shape is moved, turned, mirrored or scaled evenly: the value at the place that p came from, scaled. Throws
@@ -54,9 +54,19 @@ function placedMeasured(field: DistanceField, { a, b, c, d, e, f }: Affine): Mea
     field.list(us, vs, values);
     if (scale !== 1) for (let i = 0; i < values.length; i++) values[i] *= scale;
   };
+  const { measure } = field;
+  if (measure)
+    return byMeasure((places, slot) => {
+      const { engine, count } = places;
+      const [x, y] = [engine.placeX.value, engine.placeY.value];
+      engine.seePlaces(count, slot, a, b, c, d, e, f);
+      measure(places, slot + 2);
+      engine.setPlaces(x, y);
+      engine.scaled(count, slot, scale);
+    });
   // A grid that is only moved back stays one.
   if (!field.inRows && a === 1 && b === 0 && c === 0 && d === 1)
-    return { list, inRows: false, sample: (grid) => field.sample({ ...grid, x: grid.x - e, y: grid.y - f }) };
+    return { ...byLists(list, false), sample: (grid) => field.sample({ ...grid, x: grid.x - e, y: grid.y - f }) };
   return byLists(list, field.inRows);
 }
 

@@ -24,7 +24,7 @@ export function differenceField(a: DistanceField, b: DistanceField): DistanceFie
 export function xorField(a: DistanceField, b: DistanceField): DistanceField {
   return {
     ...differenceField(unionField([a, b]), intersectionField([a, b])),
-    ...joined(a, b, takeOne),
+    ...joined(a, b, ({ engine, count }, slot) => engine.oneOnly(count, slot)),
   };
 }
 
@@ -37,35 +37,11 @@ export function complement(field: DistanceField): DistanceField {
       turnAround(slope);
       return -value;
     },
-    ...changed(field, turnOver),
+    ...changed(field, ({ engine, count }, slot) => engine.turnOver(count, slot)),
     worth: { inside: outside, outside: inside },
     lipschitz: field.lipschitz,
     within: () => EVERYWHERE,
   };
-}
-
-function turnOver(values: Float64Array): void {
-  for (let i = 0; i < values.length; i++) values[i] = -values[i];
-}
-
-function takeLess(values: Float64Array, others: Float64Array): void {
-  for (let i = 0; i < values.length; i++) if (others[i] < values[i]) values[i] = others[i];
-}
-
-function takeGreater(values: Float64Array, others: Float64Array): void {
-  for (let i = 0; i < values.length; i++) if (others[i] > values[i]) values[i] = others[i];
-}
-
-/** The greater of the lesser one, and of the greater one turned over. */
-function takeOne(values: Float64Array, others: Float64Array): void {
-  for (let i = 0; i < values.length; i++) {
-    const [a, b] = [values[i], others[i]];
-    const isLess = a < b;
-    const least = isLess ? a : b;
-    const turned = isLess ? -b : -a;
-    values[i] = least;
-    if (turned > least) values[i] = turned;
-  }
 }
 
 function turnAround(slope: Slope | undefined): void {
@@ -87,7 +63,7 @@ function minimum(a: DistanceField, b: DistanceField): DistanceField {
       }
       return q;
     },
-    ...joined(a, b, takeLess),
+    ...joined(a, b, ({ engine, count }, slot) => engine.lesser(count, slot)),
     worth: { outside: least(a.worth.outside, b.worth.outside), inside: worthInside(a, b) },
     lipschitz: Math.max(a.lipschitz, b.lipschitz),
     within: (level) => boxAroundBoth(a.within(level), b.within(level)),
@@ -97,7 +73,7 @@ function minimum(a: DistanceField, b: DistanceField): DistanceField {
 function maximum(a: DistanceField, b: DistanceField): DistanceField {
   return {
     ...complement(minimum(complement(a), complement(b))),
-    ...joined(a, b, takeGreater),
+    ...joined(a, b, ({ engine, count }, slot) => engine.greater(count, slot)),
     within: (level) => boxInBoth(a.within(level), b.within(level)),
   };
 }

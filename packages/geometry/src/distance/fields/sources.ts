@@ -1,8 +1,8 @@
 import { type Bounds, bounds, type Operand } from "../../polygon";
 import { distanceIndex } from "../distance-index";
-import { type FormDistance, listOf, type Slope } from "../forms";
+import { compiledForm, type FormDistance, type Slope } from "../forms";
 import { type DistanceField, grownBox } from "./field";
-import { byRows } from "./measured";
+import { byMeasure, byPlaces } from "./measured";
 
 export const EXACT = { inside: "exact", outside: "exact" } as const;
 
@@ -23,6 +23,7 @@ export function shapeField(shape: Operand): DistanceField {
     sample: (grid) => index.field(grid),
     list: index.list,
     inRows: false,
+    measure: null,
     worth: EXACT,
     lipschitz: 1,
     within: withinOf(bounds(shape.rings)),
@@ -45,10 +46,11 @@ function normalOf({ rings }: Operand, ring: number, edge: number, slope: Slope):
 
 /** The field of a closed form, such as `distanceToCircle` with a circle. */
 export function formField<T>(distanceTo: FormDistance<T>, form: T, box: Bounds): DistanceField {
-  const list = listOf(distanceTo);
+  const at: DistanceField["at"] = (x, y, slope) => distanceTo(x, y, form, slope);
+  const measure = compiledForm(distanceTo, form);
   return {
-    at: (x, y, slope) => distanceTo(x, y, form, slope),
-    ...byRows((xs, ys, values) => list(xs, ys, form, values)),
+    at,
+    ...(measure ? byMeasure(measure) : byPlaces(at)),
     worth: EXACT,
     lipschitz: 1,
     within: withinOf(box),

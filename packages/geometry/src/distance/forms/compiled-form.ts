@@ -1,5 +1,4 @@
-import type { Engine } from "../assembly/engine";
-import { measurePlaces } from "../assembly/places";
+import { type Measure, type Places, TABLE } from "../assembly/places";
 import { type ArcForm, distanceToArc } from "./arc";
 import { type BoxForm, distanceToBox } from "./box";
 import { type CapsuleForm, distanceToCapsule } from "./capsule";
@@ -18,68 +17,77 @@ import { distanceToStar, type StarForm } from "./star";
 /** The distance of a closed form, such as `distanceToCircle`. */
 export type FormDistance<T> = (x: number, y: number, form: T, slope?: Slope) => number;
 
-/** Writes the distances at some places. */
-type List<T> = (xs: Float64Array, ys: Float64Array, form: T, values: Float64Array) => void;
-
-/** Distances at many places: by the compiled part, which measures two at a time; one by one where it does not know the form. */
-export function listOf<T>(distance: FormDistance<T>): List<T> {
-  const own = LISTS.get(distance as FormDistance<never>) as List<T> | undefined;
-  return (
-    own ??
-    ((xs, ys, form, values) => {
-      for (let i = 0; i < xs.length; i++) values[i] = distance(xs[i], ys[i], form);
-    })
-  );
+/** How the compiled part measures many distances of a form; null for one that it does not know, or that has too many parts. */
+export function compiledForm<T>(distance: FormDistance<T>, form: T): Measure | null {
+  const ways = WAYS.get(distance as FormDistance<never>) as Ways<T> | undefined;
+  if (!ways) return null;
+  const { run, tableOf } = ways;
+  if (!tableOf)
+    return (places, slot) => {
+      places.engine.into(slot);
+      run(places, form);
+    };
+  const table = tableOf(form);
+  if (table.length > TABLE) return null;
+  return (places, slot) => {
+    places.setTable(table);
+    places.engine.into(slot);
+    run(places, form, table);
+  };
 }
 
-/** How the compiled part measures a form; `table` gives numbers that are as many as the form has parts. */
+interface Ways<T> {
+  run(places: Places, form: T, table?: Float64Array): void;
+  tableOf?: (form: T) => Float64Array;
+}
+
 function compiled<T>(
   distance: FormDistance<T>,
-  measure: (engine: Engine, count: number, form: T) => void,
-  table?: (form: T) => Float64Array,
-): [FormDistance<never>, List<never>] {
-  const list: List<T> = (xs, ys, form, values) =>
-    measurePlaces(xs, ys, values, (engine, count) => measure(engine, count, form), table?.(form));
-  return [distance, list];
+  run: Ways<T>["run"],
+  tableOf?: Ways<T>["tableOf"],
+): [FormDistance<never>, Ways<never>] {
+  return [distance, { run, tableOf }];
 }
 
-const LISTS: ReadonlyMap<FormDistance<never>, List<never>> = new Map([
-  compiled(distanceToCircle, (engine, count, { x, y, radius }: CircleForm) => engine.circle(count, x, y, radius)),
-  compiled(distanceToRing, (engine, count, { x, y, inner, outer }: RingForm) => engine.ring(count, x, y, inner, outer)),
-  compiled(distanceToBox, (engine, count, { x, y, width, height }: BoxForm) =>
+const WAYS: ReadonlyMap<FormDistance<never>, Ways<never>> = new Map([
+  compiled(distanceToCircle, ({ engine, count }, { x, y, radius }: CircleForm) => engine.circle(count, x, y, radius)),
+  compiled(distanceToRing, ({ engine, count }, { x, y, inner, outer }: RingForm) =>
+    engine.ring(count, x, y, inner, outer),
+  ),
+  compiled(distanceToBox, ({ engine, count }, { x, y, width, height }: BoxForm) =>
     engine.box(count, x + width / 2, y + height / 2, width / 2, height / 2),
   ),
-  compiled(distanceToRoundedBox, (engine, count, { x, y, width, height, radii }: RoundedBoxForm) =>
+  compiled(distanceToRoundedBox, ({ engine, count }, { x, y, width, height, radii }: RoundedBoxForm) =>
     engine.roundedBox(count, x, y, x + width, y + height, ...radii),
   ),
-  compiled(distanceToSegment, (engine, count, { x0, y0, x1, y1 }: SegmentForm) =>
+  compiled(distanceToSegment, ({ engine, count }, { x0, y0, x1, y1 }: SegmentForm) =>
     engine.capsule(count, x0, y0, x1, y1, 0),
   ),
-  compiled(distanceToCapsule, (engine, count, { x0, y0, x1, y1, radius }: CapsuleForm) =>
+  compiled(distanceToCapsule, ({ engine, count }, { x0, y0, x1, y1, radius }: CapsuleForm) =>
     engine.capsule(count, x0, y0, x1, y1, radius),
   ),
-  compiled(distanceToArc, (engine, count, form: ArcForm) => engine.arc(count, ...frameOf(form), form.radius)),
-  compiled(distanceToCircularSegment, (engine, count, form: ArcForm) =>
+  compiled(distanceToArc, ({ engine, count }, form: ArcForm) => engine.arc(count, ...frameOf(form), form.radius)),
+  compiled(distanceToCircularSegment, ({ engine, count }, form: ArcForm) =>
     engine.circularSegment(count, ...frameOf(form), form.radius),
   ),
-  compiled(distanceToSector, (engine, count, form: ArcForm) =>
+  compiled(distanceToSector, ({ engine, count }, form: ArcForm) =>
     engine.ringSector(count, ...frameOf(form), 0, form.radius),
   ),
-  compiled(distanceToRingSector, (engine, count, form: RingSectorForm) =>
+  compiled(distanceToRingSector, ({ engine, count }, form: RingSectorForm) =>
     engine.ringSector(count, ...frameOf(form), form.inner, form.radius),
   ),
   compiled(
     distanceToCorners,
-    (engine, count, form: CornersForm) => engine.corners(count, sidesOf(form).length / 5),
+    ({ engine, count }, _: CornersForm, sides) => engine.corners(count, sides!.length / 5),
     sidesOf,
   ),
   compiled(
     distanceToStar,
-    (engine, count, { x, y, tip, hollowU, hollowV, tips }: StarForm) =>
+    ({ engine, count }, { x, y, tip, hollowU, hollowV, tips }: StarForm) =>
       engine.star(count, x, y, tip, hollowU, hollowV, tips, Math.cos(Math.PI / tips), Math.sin(Math.PI / tips)),
     ({ cos, sin }) => Float64Array.from({ length: 2 * cos.length }, (_, i) => (i & 1 ? sin : cos)[i >> 1]),
   ),
-  compiled(distanceToEllipse, (engine, count, { x, y, rx, ry }: EllipseForm) => {
+  compiled(distanceToEllipse, ({ engine, count }, { x, y, rx, ry }: EllipseForm) => {
     const [long, short] = [Math.max(rx, ry), Math.min(rx, ry)];
     engine.ellipse(count, x, y, long, short / long, ry > rx ? 1 : 0);
   }),
