@@ -301,9 +301,9 @@ test("a field over several blocks, with more edges under a sample than are looke
   }
 });
 
-test("a million points need more memory than stays; what is asked next has its own", () => {
+test("millions of points need more memory than stays; what is asked next has its own", () => {
   const tree = boxTree({ rings: [Float64Array.of(0, 0, 4, 0, 0, 3)], fillRule: "nonzero" });
-  const n = 1_500_000;
+  const n = 3_600_000;
   const x = Float64Array.from({ length: n }, (_, i) => (i % 1223) / 100 - 4);
   const y = Float64Array.from({ length: n }, (_, i) => (i % 1511) / 100 - 5);
   x[7] = Number.NaN;

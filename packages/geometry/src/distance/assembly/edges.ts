@@ -2,7 +2,7 @@ import { type BoxTree, FAN } from "../box-tree";
 import { type Engine, makeEngine } from "./engine";
 
 /** One with more memory is not kept. */
-const KEPT = 1 << 25;
+const KEPT = 1 << 27;
 
 /** What was used last, with the edges that lie in its tables. */
 let kept: { engine: Engine; tree: BoxTree; points: number } | undefined;

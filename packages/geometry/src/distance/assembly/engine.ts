@@ -68,6 +68,17 @@ let compiled: object | undefined;
 
 /** One with tables of its own. */
 export function makeEngine(): Engine {
-  compiled ??= new WebAssembly.Module(Uint8Array.from(atob(COMPILED), (letter) => letter.charCodeAt(0)));
+  compiled ??= compile();
   return new WebAssembly.Instance(compiled).exports as Engine;
+}
+
+function compile(): object {
+  const bytes = Uint8Array.from(atob(COMPILED), (letter) => letter.charCodeAt(0));
+  try {
+    return new WebAssembly.Module(bytes);
+  } catch (error) {
+    throw new Error("distances of many places need WebAssembly with SIMD, which this browser lacks or forbids", {
+      cause: error,
+    });
+  }
 }
