@@ -31,16 +31,26 @@ export function benchDistance(kernel, { best, coast, sortOf }) {
     capsule: kernel.formField(kernel.distanceToCapsule, { x0: -0.5, y0: 0, x1: 0.4, y1: 0.3, radius: 0.2 }, box),
     ring: kernel.formField(kernel.distanceToRing, { x: 0, y: 0, inner: 0.4, outer: 0.7 }, box),
     sector: kernel.formField(kernel.distanceToSector, part, box),
+    "circular segment": kernel.formField(kernel.distanceToCircularSegment, part, box),
     star: kernel.formField(kernel.distanceToStar, kernel.starForm(0, 0, 5, 0.8, 0.4, 0), box),
+    triangle: kernel.formField(kernel.distanceToCorners, kernel.triangleForm(-0.5, -0.5, 0.6, -0.3, 0, 0.6), box),
     ellipse: kernel.formField(kernel.distanceToEllipse, { x: 0, y: 0, rx: 0.8, ry: 0.3 }, box),
   };
   for (const [name, form] of Object.entries(forms)) row(name, () => form.sample(grid));
   const { circle, capsule } = forms;
   row("union of two", () => kernel.unionField([circle, capsule]).sample(grid));
   row("blend of two", () => kernel.blendedUnion(circle, capsule, 0.2, "parabola").sample(grid));
+  row("difference of two", () => kernel.differenceField(circle, capsule).sample(grid));
+  row("one of two", () => kernel.xorField(circle, capsule).sample(grid));
+  row("blend with a fillet", () => kernel.blendedUnion(circle, capsule, 0.2, "circle").sample(grid));
+  row("turned", () => kernel.placedField(capsule, { a: 0.8, b: 0.6, c: -0.6, d: 0.8, e: 0, f: 0 }).sample(grid));
   row("shell", () => kernel.shellField(circle, 0.1).sample(grid));
   row("9 around a centre", () =>
     kernel.aroundField(kernel.placedField(capsule, { a: 0.2, b: 0, c: 0, d: 0.2, e: 0.6, f: 0 }), 0, 0, 9).sample(grid),
+  );
+  const shape = kernel.shapeField({ rings: [coast(1000, 7, 0)], fillRule: "nonzero" });
+  row("turned shape of 1000 edges", () =>
+    kernel.placedField(shape, { a: 0.8, b: 0.6, c: -0.6, d: 0.8, e: 0, f: 0 }).sample(grid),
   );
   const index = kernel.distanceIndex({ rings: [coast(1000, 7, 0)], fillRule: "nonzero" });
   const values = index.field(grid);

@@ -16,7 +16,7 @@ export let edges: usize = 0;
 export let perSquare: usize = 0;
 /** minX minY maxX maxY a box, level by level. */
 export let sides: usize = 0;
-/** Of each box the first child, and where its children end. */
+/** Of each box the first child, where its children end, how many edges it holds, and nothing. */
 export let children: usize = 0;
 
 export let xs: usize = 0;
@@ -47,7 +47,7 @@ export function place(edgesWanted: i32, boxesWanted: i32, leaves: i32, points: i
   edges = carve(<usize>edgesWanted * 32);
   perSquare = carve(<usize>edgesWanted * 8);
   sides = carve(<usize>boxesWanted * 32);
-  children = carve(<usize>boxesWanted * 8);
+  children = carve(<usize>boxesWanted * 16);
   xs = carve(<usize>points * 8);
   ys = carve(<usize>points * 8);
   order = carve(<usize>points * 4);

@@ -64,16 +64,35 @@ export function cutBack(to: usize): void {
   top = to;
 }
 
-/** How many boxes there are among the entries from a place on. */
-export function boxesFrom(from: usize): i32 {
-  let boxes = 0;
-  for (let at = from; at < top; at += ENTRY) boxes += load<i32>(at) >>> 31;
-  return boxes;
+/** How many edges the boxes hold that are among the entries from a place on. */
+export function heldFrom(from: usize): i32 {
+  let held = 0;
+  for (let at = from; at < top; at += ENTRY) {
+    const id = load<i32>(at);
+    if (id < 0) held += load<i32>(children + ((<usize>~id) << 4), 8);
+  }
+  return held;
 }
 
 /** How many entries there are from a place on. */
 export function entriesFrom(from: usize): i32 {
   return <i32>((top - from) / ENTRY);
+}
+
+/** In place of boxes, from some place on, puts the lowest ones in them that may hold what is nearest in the tile that was narrowed last. */
+export function unfoldToLeaves(from: usize, centre: v128, half: v128): void {
+  const to = top;
+  let kept = from;
+  for (let at = from; at < to; at += ENTRY) {
+    const id = load<i32>(at);
+    if (id < ~(leafCount - 1)) siftLeaves(~id, centre, half);
+    else {
+      store<i32>(kept, id);
+      kept += ENTRY;
+    }
+  }
+  memory.copy(kept, to, top - to);
+  top -= to - kept;
 }
 
 /** In place of boxes, from some place on, puts their edges that may be nearest within the tile that was narrowed last. */
@@ -89,9 +108,8 @@ export function unfold(from: usize, centre: v128, half: v128): void {
     }
   }
   if (kept === to) return;
-  const rest = top - to;
-  memory.copy(kept, to, rest);
-  top = kept + rest;
+  memory.copy(kept, to, top - to);
+  top -= to - kept;
   for (let at = from; at < top; at += ENTRY) if (load<i32>(at) === nearest) return;
   // Beside the boundary, where squares are small, rounding may have parted the nearest edge from itself.
   push(nearest);
@@ -164,19 +182,32 @@ function search(place: v128, box: i32): void {
 
 /** Keeps a box that may hold what is nearest somewhere in the tile; one that is large beside it by its parts. */
 function siftBox(box: i32, centre: v128, half: v128): void {
+  if (!mayHoldNearest(box, centre, half)) return;
   const at = sides + ((<usize>box) << 5);
-  const low = v128.load(at);
-  const high = v128.load(at, 16);
-  const reach = 2 * dot(half, f64x2.pmax(f64x2.sub(high, foot), f64x2.sub(foot, low)));
-  const gap = boxGap(box, centre);
-  if (gap - squared > reach + ROUNDED * (gap + squared + reach)) return;
   const one = f64x2.splat(1);
-  if (dot(one, f64x2.sub(high, low)) <= dot(one, half)) push(~box);
+  if (dot(one, f64x2.sub(v128.load(at, 16), v128.load(at))) <= dot(one, half)) push(~box);
   else if (box < leafCount) siftEdges(box, centre, half);
   else {
     const end = childrenEnd(box);
     for (let child = firstChild(box); child < end; child++) siftBox(child, centre, half);
   }
+}
+
+function siftLeaves(box: i32, centre: v128, half: v128): void {
+  if (!mayHoldNearest(box, centre, half)) return;
+  if (box < leafCount) push(~box);
+  else {
+    const end = childrenEnd(box);
+    for (let child = firstChild(box); child < end; child++) siftLeaves(child, centre, half);
+  }
+}
+
+function mayHoldNearest(box: i32, centre: v128, half: v128): bool {
+  const at = sides + ((<usize>box) << 5);
+  const beyond = f64x2.pmax(f64x2.sub(v128.load(at, 16), foot), f64x2.sub(foot, v128.load(at)));
+  const reach = 2 * dot(half, beyond);
+  const gap = boxGap(box, centre);
+  return gap - squared <= reach + ROUNDED * (gap + squared + reach);
 }
 
 function siftEdges(box: i32, centre: v128, half: v128): void {
@@ -199,11 +230,11 @@ function boxGap(box: i32, place: v128): f64 {
 }
 
 function firstChild(box: i32): i32 {
-  return load<i32>(children + ((<usize>box) << 3));
+  return load<i32>(children + ((<usize>box) << 4));
 }
 
 function childrenEnd(box: i32): i32 {
-  return load<i32>(children + ((<usize>box) << 3), 4);
+  return load<i32>(children + ((<usize>box) << 4), 4);
 }
 
 function push(id: i32): void {

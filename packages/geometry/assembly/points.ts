@@ -1,10 +1,10 @@
 import { found, gaps, order, stack, xs, ys } from "./memory";
 import {
   begin,
-  boxesFrom,
   cutBack,
   entriesFrom,
   findNearest,
+  heldFrom,
   narrow,
   nearest,
   squared,
@@ -14,9 +14,10 @@ import {
 } from "./near-edges";
 import { pair } from "./vectors";
 
-/** So few points are not parted further; so few look at boxes by their edges. */
+/** So few points are not parted further; so few look at boxes by their edges, unless these are more. */
 const TOGETHER: i32 = 8;
 const SMALL: i32 = 64;
+const MANY: i32 = 96;
 /** Points times edges up to which more are not, either. */
 const WORTH: i32 = 400;
 
@@ -49,9 +50,13 @@ function part(first: i32, last: i32, from: usize, hint: i32): void {
   const near = nearest;
   const points = last - first;
   const areOne = hx === 0 && hy === 0;
-  if (points <= SMALL || areOne) unfold(own, centre, half);
-  const isWorth = points <= TOGETHER || points * entriesFrom(own) <= WORTH || areOne;
-  if (isWorth && boxesFrom(own) === 0) findEach(first, last, own, near);
+  let held = heldFrom(own);
+  if (held > 0 && held <= MANY && points <= SMALL) {
+    unfold(own, centre, half);
+    held = 0;
+  }
+  const isWorth = points <= TOGETHER || (held === 0 && points * entriesFrom(own) <= WORTH) || areOne;
+  if (isWorth) findEach(first, last, own, near);
   else {
     const middle =
       hx >= hy

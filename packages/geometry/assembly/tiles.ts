@@ -1,23 +1,26 @@
 import { BLOCK, block, blockXs, blockYs, stack } from "./memory";
 import {
   begin,
-  boxesFrom,
   cutBack,
   entriesFrom,
   findNearest,
+  heldFrom,
   narrow,
   nearest,
   squared,
   TINY,
   top,
   unfold,
+  unfoldToLeaves,
 } from "./near-edges";
 import { seeEdges, writeDistances } from "./tile-edges";
 import { dot, pair } from "./vectors";
 
-/** Tiles of no more samples look at boxes by their edges, unless these are many. */
+/** Tiles of no more samples look at boxes by their edges, unless these are more. */
 const SMALL: i32 = 64;
-const MANY: i32 = 12;
+const MANY: i32 = 96;
+/** The lowest boxes of so many are looked at one by one; of more only as those above them are near. */
+const LISTED: i32 = 1024;
 /** Tiles of no more samples are not divided further. */
 const TILE: i32 = 16;
 /** Samples times edges up to which a larger one is not, either; nor is a large one with so few edges. */
@@ -53,14 +56,16 @@ function measureTile(c0: i32, c1: i32, r0: i32, r1: i32, from: usize, hint: i32)
   // No place of the tile is nearer than that.
   if (sqrt(squared) - sqrt(dot(half, half)) > reach) writeReach(c0, c1, r0, r1);
   else {
-    let boxes = boxesFrom(own);
-    if (boxes > 0 && boxes <= MANY && samples <= SMALL) {
+    let held = heldFrom(own);
+    if (held > 0 && held <= MANY && samples <= SMALL) {
       unfold(own, centre, half);
-      boxes = 0;
+      held = 0;
     }
     const edges = entriesFrom(own);
-    if (boxes > 0 && samples <= TILE) searchDistances(c0, c1, r0, r1, own, near);
-    else if (boxes === 0 && (samples <= TILE || edges <= FEW || samples * edges <= WORTH)) {
+    if (held > 0 && samples <= TILE) {
+      if (held <= LISTED) unfoldToLeaves(own, centre, half);
+      searchDistances(c0, c1, r0, r1, own, near);
+    } else if (held === 0 && (samples <= TILE || edges <= FEW || samples * edges <= WORTH)) {
       seeEdges(own, top, centre, half);
       if (writeDistances(c0, c1, r0, r1)) isTooNear = true;
     } else {

@@ -25,20 +25,24 @@ function load(engine: Engine, { count, edges, levels }: BoxTree, points: number)
   const { buffer } = engine.memory;
   new Float64Array(buffer, engine.edges.value, 4 * count).set(edges);
   const sides = new Float64Array(buffer, engine.sides.value, 4 * boxes);
-  const children = new Int32Array(buffer, engine.children.value, 2 * boxes);
+  const children = new Int32Array(buffer, engine.children.value, 4 * boxes);
   let at = 0;
   let below = 0;
   let belowEnd = count;
+  let held = FAN;
   for (const level of levels) {
     const n = level.length / 4;
     sides.set(level, 4 * at);
     for (let k = 0; k < n; k++) {
-      children[2 * (at + k)] = below + FAN * k;
-      children[2 * (at + k) + 1] = Math.min(belowEnd, below + FAN * (k + 1));
+      children.set(
+        [below + FAN * k, Math.min(belowEnd, below + FAN * (k + 1)), Math.min(held, count - held * k)],
+        4 * (at + k),
+      );
     }
     below = at;
     at += n;
     belowEnd = at;
+    held *= FAN;
   }
   engine.measureEdges();
 }
