@@ -115,15 +115,27 @@ export function unfold(from: usize, centre: v128, half: v128): void {
   push(nearest);
 }
 
-/** Finds the edge nearest to a place among some entries; `hint` is one that is near. Edges' distances are kept beside them. */
+/** Finds the edge nearest to a place among some entries; `hint` is one that is near. Squared distances are kept beside the entries. */
 export function findNearest(from: usize, to: usize, place: v128, hint: i32): void {
   squared = Infinity;
   nearest = hint;
   offer(place, hint);
+  let first: usize = 0;
+  let least: f64 = Infinity;
   for (let at = from; at < to; at += ENTRY) {
     const id = load<i32>(at);
-    if (id < 0) search(place, ~id);
-    else store<f64>(at, offer(place, id), GAP);
+    const gap = id < 0 ? boxGap(~id, place) : offer(place, id);
+    store<f64>(at, gap, GAP);
+    if (id >= 0 || gap >= least) continue;
+    least = gap;
+    first = at;
+  }
+  if (least >= squared) return;
+  // Once the nearest box was looked at, few others are near enough.
+  search(place, ~load<i32>(first));
+  for (let at = from; at < to; at += ENTRY) {
+    const id = load<i32>(at);
+    if (id < 0 && at !== first && load<f64>(at, GAP) < squared) search(place, ~id);
   }
 }
 

@@ -16,11 +16,11 @@ import {
 import { seeEdges, writeDistances } from "./tile-edges";
 import { dot, pair } from "./vectors";
 
-/** Tiles of no more samples look at boxes by their edges, unless these are more. */
-const SMALL: i32 = 64;
-const MANY: i32 = 96;
-/** The lowest boxes of so many are looked at one by one; of more only as those above them are near. */
-const LISTED: i32 = 1024;
+/** Tiles of no more samples look at boxes by the lowest ones in them, unless these hold more edges; */
+const SMALL: i32 = 256;
+const LISTED: i32 = 4096;
+/** and at those by their edges, unless they are more. */
+const MANY: i32 = 160;
 /** Tiles of no more samples are not divided further. */
 const TILE: i32 = 16;
 /** Samples times edges up to which a larger one is not, either; nor is a large one with so few edges. */
@@ -57,15 +57,17 @@ function measureTile(c0: i32, c1: i32, r0: i32, r1: i32, from: usize, hint: i32)
   if (sqrt(squared) - sqrt(dot(half, half)) > reach) writeReach(c0, c1, r0, r1);
   else {
     let held = heldFrom(own);
-    if (held > 0 && held <= MANY && samples <= SMALL) {
-      unfold(own, centre, half);
-      held = 0;
+    if (held > 0 && held <= LISTED && samples <= SMALL) {
+      unfoldToLeaves(own, centre, half);
+      held = heldFrom(own);
+      if (held > 0 && held <= MANY) {
+        unfold(own, centre, half);
+        held = 0;
+      }
     }
     const edges = entriesFrom(own);
-    if (held > 0 && samples <= TILE) {
-      if (held <= LISTED) unfoldToLeaves(own, centre, half);
-      searchDistances(c0, c1, r0, r1, own, near);
-    } else if (held === 0 && (samples <= TILE || edges <= FEW || samples * edges <= WORTH)) {
+    if (held > 0 && samples <= TILE) searchDistances(c0, c1, r0, r1, own, near);
+    else if (held === 0 && (samples <= TILE || edges <= FEW || samples * edges <= WORTH)) {
       seeEdges(own, top, centre, half);
       if (writeDistances(c0, c1, r0, r1)) isTooNear = true;
     } else {
