@@ -71,6 +71,7 @@ export function clamped(share: v128): v128 {
   return f64x2.pmax(both(0), f64x2.pmin(both(1), share));
 }
 
+/** Less than 0 inside; not turned over, so that there is no −0. */
 export function signed(distance: v128, isInside: v128): v128 {
-  return v128.bitselect(f64x2.neg(distance), distance, isInside);
+  return v128.bitselect(f64x2.sub(both(0), distance), distance, isInside);
 }

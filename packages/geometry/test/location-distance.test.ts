@@ -159,6 +159,28 @@ test("distances hold from 1e-150 to 1e150: they grow with the shape", () => {
   );
 });
 
+test.each([
+  [
+    [
+      1.4577127303928137, 1.1711008809506893, 0.5824082288891077, 2.945735424757004, 4.146437434479594,
+      2.6591709293425083,
+    ],
+    1.0456226752483448,
+    2.006592125154381,
+  ],
+  [
+    [6.508009685203433, 2.709807027131319, 7.43037954159081, 6.395010225474834, 0.2841022815555334, 1.2387500070035458],
+    6.995402737346424,
+    4.657119617812313,
+  ],
+])("inside, where the distance rounds to nothing, it is 0, not −0", (ring, x, y) => {
+  const shape: Operand = { rings: [Float64Array.from(ring)], fillRule: "nonzero" };
+  const index = distanceIndex(shape);
+  expect(locatePoint(x, y, shape).side).toBe("inside");
+  for (const { distance } of [signedDistance(x, y, shape), index.distance(x, y)]) expect(distance).toBe(0);
+  expect(index.distances(Float64Array.of(x), Float64Array.of(y)).distance[0]).toBe(0);
+});
+
 test("a field of one sample beside the boundary is no further off than the question itself", () => {
   const ring = Float64Array.of(
     -5.375,

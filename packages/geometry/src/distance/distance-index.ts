@@ -111,7 +111,7 @@ export function distanceIndex(shape: Operand): DistanceIndex {
         return { distance: Number.POSITIVE_INFINITY, nearest: { x: Number.NaN, y: Number.NaN }, ring, edge };
       if (side === "boundary") return { distance: 0, nearest: { x, y }, ring, edge };
       const length = distanceTo(best, x, y);
-      return { distance: side === "inside" ? -length : length, nearest: { x: best.x, y: best.y }, ring, edge };
+      return { distance: side === "inside" ? 0 - length : length, nearest: { x: best.x, y: best.y }, ring, edge };
     },
     gap,
     distances(x, y) {
@@ -136,7 +136,7 @@ export function distanceIndex(shape: Operand): DistanceIndex {
         const { side } = location().locate(x[i], y[i]);
         const isOn = side === "boundary";
         const length = isOn ? 0 : distanceTo(best, x[i], y[i]);
-        all.distance[i] = side === "inside" ? -length : length;
+        all.distance[i] = side === "inside" ? 0 - length : length;
         all.nearest[2 * i] = isOn ? x[i] : best.x;
         all.nearest[2 * i + 1] = isOn ? y[i] : best.y;
         all.ring[i] = place[0];

@@ -31,5 +31,5 @@ export function signedDistanceToPath(x: number, y: number, path: Path, fillRule:
     });
   });
   const { side } = locateOnPath(x, y, path, fillRule);
-  return { ...best, distance: side === "boundary" ? 0 : side === "inside" ? -best.distance : best.distance };
+  return { ...best, distance: side === "boundary" ? 0 : side === "inside" ? 0 - best.distance : best.distance };
 }

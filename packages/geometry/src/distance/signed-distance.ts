@@ -29,7 +29,7 @@ export function signedDistance(x: number, y: number, shape: Operand): SignedDist
   if (side === "boundary") return { distance: 0, nearest: { x, y }, ring: best.ring, edge: best.edge };
   const distance = distanceTo(best, x, y);
   return {
-    distance: side === "inside" ? -distance : distance,
+    distance: side === "inside" ? 0 - distance : distance,
     nearest: { x: best.x, y: best.y },
     ring: best.ring,
     edge: best.edge,

@@ -139,7 +139,7 @@ export function pathIndex(path: Path, fillRule: FillRule): PathIndex {
       const { side } = locate(x, y);
       const { subpath, index } = curves[curve[best.stretch]];
       return {
-        distance: side === "boundary" ? 0 : side === "inside" ? -best.distance : best.distance,
+        distance: side === "boundary" ? 0 : side === "inside" ? 0 - best.distance : best.distance,
         nearest: { x: best.x, y: best.y },
         subpath,
         segment: index,

@@ -29,7 +29,7 @@ export function distanceToCircularSegment(x: number, y: number, segment: ArcForm
   const isOnArc = isBetween && (length - radius) * (length - radius) <= toChord;
   if (!slope) {
     const distance = isOnArc ? Math.abs(length - radius) : Math.sqrt(toChord);
-    return isInside ? -distance : distance;
+    return isInside ? 0 - distance : distance;
   }
   if (isOnArc) return unfoldedArc(slope, isInside, isMirrored, u, v, segment, radius, length);
   return unfolded(slope, isInside, isMirrored, u, v, segment, chord, fv, -1, 0);

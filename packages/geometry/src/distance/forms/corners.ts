@@ -63,7 +63,7 @@ export function distanceToCorners(x: number, y: number, corners: CornersForm, sl
     px = qx;
     py = qy;
   }
-  if (!slope) return isInside ? -Math.sqrt(least) : Math.sqrt(least);
+  if (!slope) return isInside ? 0 - Math.sqrt(least) : Math.sqrt(least);
   const length = Math.sqrt(nx * nx + ny * ny);
   return footed(slope, isInside, x, y, fx, fy, nx / length, ny / length);
 }

@@ -31,7 +31,7 @@ export function distanceToRingSector(x: number, y: number, sector: RingSectorFor
   const isOnArc = isBetween && length > LEAST && (length - nearer) * (length - nearer) <= toEnd;
   if (!slope) {
     const distance = isOnArc ? Math.abs(length - nearer) : Math.sqrt(toEnd);
-    return isInside ? -distance : distance;
+    return isInside ? 0 - distance : distance;
   }
   if (isOnArc) return unfoldedArc(slope, isInside, isMirrored, u, v, sector, nearer, length, nearer === inner ? -1 : 1);
   return unfolded(slope, isInside, isMirrored, u, v, sector, fu, fv, -endSin, endCos);

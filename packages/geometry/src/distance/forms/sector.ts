@@ -30,7 +30,7 @@ export function distanceToSector(x: number, y: number, sector: ArcForm, slope?: 
   const isOnArc = isBetween && length > LEAST && (length - radius) * (length - radius) <= toRadius;
   if (!slope) {
     const distance = isOnArc ? Math.abs(length - radius) : Math.sqrt(toRadius);
-    return isInside ? -distance : distance;
+    return isInside ? 0 - distance : distance;
   }
   if (isOnArc) return unfoldedArc(slope, isInside, isMirrored, u, v, sector, radius, length);
   return unfolded(slope, isInside, isMirrored, u, v, sector, fu, fv, -endSin, endCos);

@@ -23,7 +23,7 @@ export function footed(
 ): number {
   const [dx, dy] = [x - fx, y - fy];
   const length = Math.sqrt(dx * dx + dy * dy);
-  const distance = isInside ? -length : length;
+  const distance = isInside ? 0 - length : length;
   if (slope) {
     slope.x = length > LEAST ? dx / distance : nx;
     slope.y = length > LEAST ? dy / distance : ny;

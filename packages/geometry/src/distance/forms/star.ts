@@ -69,7 +69,7 @@ export function distanceToStar(x: number, y: number, star: StarForm, slope?: Slo
   const fv = share * ev;
   if (!slope) {
     const length = Math.sqrt((u - fu) * (u - fu) + (v - fv) * (v - fv));
-    return isInside ? -length : length;
+    return isInside ? 0 - length : length;
   }
   const length = Math.sqrt(squared);
   return unfolded(slope, isInside, isMirrored, u, v, { cos, sin }, fu, fv, ev / length, -eu / length);
