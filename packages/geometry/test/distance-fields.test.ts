@@ -17,6 +17,7 @@ import {
   greatestBlend,
   intersectionField,
   levelSet,
+  levelSets,
   locationIndex,
   nearestEdgeRegion,
   type Operand,
@@ -28,6 +29,7 @@ import {
   repeatedField,
   shapeField,
   shellField,
+  signedArea,
   unionField,
   xorField,
 } from "../src";
@@ -60,6 +62,13 @@ const moved = ({ rings, fillRule }: Operand, a: number, b: number, e: number, f:
   ),
   fillRule,
 });
+
+const lengthOf = (ring: Float64Array): number =>
+  ring.reduce((sum, x, i) => {
+    if (i & 1) return sum;
+    const j = (i + 2) % ring.length;
+    return sum + Math.hypot(ring[j] - x, ring[j + 1] - ring[i + 1]);
+  }, 0);
 
 const union = (shapes: Operand[]): Operand => operandOf(combineAll("union", shapes).polygons);
 
@@ -248,6 +257,35 @@ test("a contour of an exact field is its offset, with no more vertices", () => {
     4 * (Math.ceil(Math.PI / 4 / Math.acos(1 - 0.05 / 5)) + 2),
   );
   expect(grown.error).toBeLessThanOrEqual(0.05);
+});
+
+test("several contours at once are those that each is alone, but for their squares", () => {
+  const next = seededRandom(11);
+  const field = unionField([shapeField(shapeNear(next)), shapeField(shapeNear(next))]);
+  const levels = [3, -1, -500, 0.5];
+  let asked = 0;
+  const counted: DistanceField = {
+    ...field,
+    at(x, y, slope) {
+      asked++;
+      return field.at(x, y, slope);
+    },
+  };
+  const all = levelSets(counted, levels, 0.05);
+  const together = asked;
+  asked = 0;
+  const alone = levels.map((level) => levelSet(counted, level, 0.05));
+  expect(together).toBeLessThan(asked);
+  expect(all[2].polygons).toEqual([]);
+  all.forEach(({ polygons, error, cell }, k) => {
+    expect(error).toBeLessThanOrEqual(0.05);
+    const [one, other] = [operandOf(polygons), operandOf(alone[k].polygons)];
+    const off = combine("xor", one, other).polygons;
+    const area = off.reduce((sum, { outer }) => sum + Math.abs(signedArea(outer)), 0);
+    const around = one.rings.reduce((sum, ring) => sum + lengthOf(ring), 0);
+    // Both within the tolerance of the level, and so of each other.
+    expect(area).toBeLessThanOrEqual(2 * 0.05 * around + cell * cell);
+  });
 });
 
 test("a framed contour is closed along the frame, and its lines are the level alone", () => {

@@ -11,7 +11,7 @@ export {
 } from "./blend";
 export type { DistanceField, Worth } from "./field";
 export { type FramedLevelSet, framedLevelSet } from "./framed-level-set";
-export { type LevelSet, levelSet } from "./level-set";
+export { type LevelSet, levelSet, levelSets } from "./level-set";
 export { offsetField, shellField } from "./levels";
 export { nearestEdgeRegion } from "./nearest-edge-region";
 export { pathField } from "./path-field";

@@ -3,6 +3,7 @@ import type { MultiPolygon, Ring } from "../../polygon";
 import { simplifyOutlines } from "../../simplify";
 import type { Slope } from "../forms";
 import type { DistanceField } from "./field";
+import { boxAroundBoth } from "./sets";
 
 /** Where a field has one value, as valid polygons around what lies below it. */
 export interface LevelSet {
@@ -28,25 +29,37 @@ const MOST_CELLS = 400_000;
  * Throws `RangeError` for a tolerance that is not greater than 0, and for what reaches without end.
  */
 export function levelSet(field: DistanceField, level: number, tolerance: number): LevelSet {
+  return levelSets(field, [level], tolerance)[0];
+}
+
+/** `levelSet` of several levels at once: the field is asked once for all where they share the corners of squares. */
+export function levelSets(field: DistanceField, levels: readonly number[], tolerance: number): LevelSet[] {
   if (!(tolerance > 0)) throw new RangeError("a contour takes a tolerance greater than 0");
-  const box = field.within(level);
-  if (!box) return { polygons: [], error: 0, cell: 0 };
+  const found: LevelSet[] = levels.map(() => ({ polygons: [], error: 0, cell: 0 }));
+  let open = levels.map((_, k) => k).filter((k) => field.within(levels[k]) !== null);
+  const box = open.map((k) => field.within(levels[k])).reduce(boxAroundBoth, null);
+  if (!box) return found;
   const { minX, minY, maxX, maxY } = box;
   if (![minX, minY, maxX, maxY].every(Number.isFinite))
     throw new RangeError("the places below this value have no end: a contour of them closes only along a frame");
   const extent = Math.max(maxX - minX, maxY - minY, tolerance);
   const least = 2 ** Math.ceil(Math.log2(Math.max(32, extent / (WIDTH * tolerance))));
-  for (let round = 0; ; round++) {
+  for (let round = 0; open.length > 0; round++) {
     const along = Math.min(MOST_ALONG, least * 2 ** round);
     const cell = extent / (along - 4);
     const within = tolerance / 2 ** round;
-    const cells = new CrossedCells(field, level, { x: minX - 2 * cell, y: minY - 2 * cell, cell, along });
-    const rings = cells.lines().map((line) => refined(field, level, FINE * within, line));
-    const fewest = withFewerVertices(cleaned(rings, "nonzero").polygons, (1 - FINE) * within);
-    const error = greatestDifference(field, level, fewest);
-    // In narrow places a line may have been bent to the other side: smaller squares tell them apart.
-    if (error <= tolerance || round === ROUNDS || along === MOST_ALONG) return { polygons: fewest, error, cell };
+    const values = new CornerValues(field, { x: minX - 2 * cell, y: minY - 2 * cell, cell, along });
+    open = open.filter((k) => {
+      const level = levels[k];
+      const rings = new CrossedCells(values, level).lines().map((line) => refined(field, level, FINE * within, line));
+      const polygons = withFewerVertices(cleaned(rings, "nonzero").polygons, (1 - FINE) * within);
+      const error = greatestDifference(field, level, polygons);
+      found[k] = { polygons, error, cell };
+      // In narrow places a line may have been bent to the other side: smaller squares tell them apart.
+      return error > tolerance && round < ROUNDS && along < MOST_ALONG;
+    });
   }
+  return found;
 }
 
 /** Lines are bent to within this part of the tolerance; the rest is for leaving vertices out. */
@@ -64,21 +77,44 @@ interface Squares {
   along: number;
 }
 
-/** The smallest squares that the level crosses, and the lines through them. */
+/** A field's values at the corners of squares, each asked for once. */
+class CornerValues {
+  private readonly known = new Map<number, number>();
+
+  constructor(
+    readonly field: DistanceField,
+    readonly squares: Squares,
+  ) {}
+
+  at(i: number, j: number): number {
+    const { x, y, cell, along } = this.squares;
+    const key = j * (along + 1) + i;
+    let value = this.known.get(key);
+    if (value === undefined) {
+      value = this.field.at(x + i * cell, y + j * cell);
+      this.known.set(key, value);
+    }
+    return value;
+  }
+}
+
+/** The smallest squares that a level crosses, and the lines through them. */
 class CrossedCells {
-  private readonly corners = new Map<number, number>();
   /** Where sides are crossed, x y; a side is its first corner, doubled, and one more where it runs along y. */
   private readonly places = new Map<number, [number, number]>();
   /** The side that a line leads to, by the side that it comes from. */
   private readonly next = new Map<number, number>();
   private count = 0;
+  private readonly field: DistanceField;
+  private readonly squares: Squares;
 
   constructor(
-    private readonly field: DistanceField,
+    private readonly values: CornerValues,
     private readonly level: number,
-    private readonly squares: Squares,
   ) {
-    this.divide(0, 0, squares.along);
+    this.field = values.field;
+    this.squares = values.squares;
+    this.divide(0, 0, this.squares.along);
   }
 
   /** Closed lines, what lies below the level on their left. */
@@ -101,7 +137,10 @@ class CrossedCells {
   private divide(i: number, j: number, size: number): void {
     const { x, y, cell } = this.squares;
     const half = (size * cell) / 2;
-    const value = this.field.at(x + i * cell + half, y + j * cell + half) - this.level;
+    const value =
+      size > 1
+        ? this.corner(i + size / 2, j + size / 2)
+        : this.field.at(x + i * cell + half, y + j * cell + half) - this.level;
     if (Math.abs(value) > 1.0000001 * this.field.lipschitz * half * Math.SQRT2) return;
     if (size === 1) {
       if (++this.count > MOST_CELLS) throw new RangeError("the contour is too long for its tolerance");
@@ -162,13 +201,7 @@ class CrossedCells {
   }
 
   private corner(i: number, j: number): number {
-    const key = j * (this.squares.along + 1) + i;
-    const known = this.corners.get(key);
-    if (known !== undefined) return known;
-    const { x, y, cell } = this.squares;
-    const value = this.field.at(x + i * cell, y + j * cell) - this.level;
-    this.corners.set(key, value);
-    return value;
+    return this.values.at(i, j) - this.level;
   }
 
   private side(i: number, j: number, alongY: number): number {
