@@ -16,7 +16,7 @@ export let edges: usize = 0;
 export let perSquare: usize = 0;
 /** minX minY maxX maxY a box, level by level. */
 export let sides: usize = 0;
-/** Of each box the first child, where its children end, how many edges it holds, and nothing. */
+/** Of each box the first child, where its children end, and how many edges it holds: four numbers, the last one unused. */
 export let children: usize = 0;
 
 export let xs: usize = 0;
@@ -34,7 +34,7 @@ let end: usize = 0;
 /** Where memory ends. */
 let limit: usize = 0;
 
-/** Lays out tables for some edges and boxes, and for so many points or fewer. */
+/** Makes tables for numbers of edges and boxes, and for a greatest number of points. */
 export function place(edgesWanted: i32, boxesWanted: i32, leaves: i32, points: i32): void {
   edgeCount = edgesWanted;
   boxCount = boxesWanted;

@@ -57,7 +57,7 @@ interface Asked {
 const TRIED = 10_000;
 /** Samples that are compared between two words about how far it is. */
 const STRIDE = 200_000;
-/** So many of the worst places are marked, and so many listed. */
+/** How many of the worst places are marked, and how many are listed at most. */
 const MARKED = 40;
 const LISTED = 100_000;
 /** A part of the samples at one end that is more than chance. */
@@ -65,8 +65,8 @@ const MANY = 0.002;
 /** Off by more than this part of a cell on average, and with another sign at no more than this part of the samples, distances differ. */
 const OFF = 0.1;
 const SAME = 0.01;
-/** No more than this part of the samples are some. */
-const SOME = 0.1;
+/** Up to this part of the samples is few. */
+const FEW = 0.1;
 
 /**
  * Compares somebody's field with ours over the plan's box, or the grid of a sampled field. The order of its rows and columns, the place of
@@ -137,8 +137,8 @@ function compared(
   if (scale < 0) causes.push("inside and outside swapped");
   if (layout.atCorners) causes.push("sampled at corners, half a cell off");
   if (clamped > 0 && greatest > least) causes.push("clamped");
-  // What only some samples have is told by where they are.
-  if (mean > isOff && off.length > SOME * values.length)
+  // Where few samples are off, their places say more than a cause would.
+  if (mean > isOff && off.length > FEW * values.length)
     causes.push(otherSide <= SAME ? "not Euclidean" : "another outline");
   return {
     columns,

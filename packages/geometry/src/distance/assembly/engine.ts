@@ -3,7 +3,7 @@ import { COMPILED } from "./compiled";
 /** What the compiled part (packages/geometry/assembly) exports; addresses are in bytes. */
 export interface Engine {
   memory: { buffer: ArrayBuffer };
-  /** Lays out tables for edges, boxes, boxes that hold edges, and so many points or fewer; all that was there is lost. */
+  /** Makes tables for numbers of edges, of boxes, of those boxes that hold edges, and for a greatest number of points; empties all. */
   place(edges: number, boxes: number, leaves: number, points: number): void;
   measureEdges(): void;
   /** Whether there may be samples that are left at -1. */

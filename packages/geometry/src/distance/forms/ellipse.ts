@@ -35,7 +35,7 @@ export function distanceToEllipse(x: number, y: number, ellipse: EllipseForm, sl
   const r = (isTall ? a : b) / long;
   const u = Math.abs(isTall ? dy : dx) / long;
   const v = Math.abs(isTall ? dx : dy) / long;
-  findFoot(u, v, r, 0, foot);
+  findFoot(u, v, r, foot);
   const { u: fu, v: fv } = foot;
   const isInside = u * u + (v / r) * (v / r) < 1;
   const normal = Math.hypot(r * fu, fv / r) || 1;
@@ -52,42 +52,32 @@ export function distanceToEllipse(x: number, y: number, ellipse: EllipseForm, sl
 interface Foot {
   u: number;
   v: number;
-  /** t + r², which loses nothing where the root lies close to the pole. */
-  root: number;
 }
 
 /** Reused between calls. */
-const foot: Foot = { u: 0, v: 0, root: 0 };
+const foot: Foot = { u: 0, v: 0 };
 
-/** The nearest point of the ellipse with the half-axes 1 and r to a place in the first quadrant; `guess` at the root is 0, or any. */
-function findFoot(u: number, v: number, r: number, guess: number, out: Foot): void {
+/** The nearest point of the ellipse with the half-axes 1 and r to a place in the first quadrant. */
+function findFoot(u: number, v: number, r: number, out: Foot): void {
   const rest = 1 - r * r;
   const rv = r * v;
   if (rv < TINY && u <= rest) {
-    out.root = 0;
     out.u = rest > 0 ? u / rest : 0;
     out.v = r * Math.sqrt(1 - out.u * out.u);
     return;
   }
-  const least = Math.max(u - rest, rv);
-  let s = least;
-  if (guess > s) s = guess;
+  // s = t + r² loses nothing where the root lies close to the pole.
+  let s = Math.max(u - rest, rv);
   for (let step = 0; step < STEPS; step++) {
     const perLong = 1 / (s + rest);
     const perShort = 1 / s;
     const p = u * perLong * (u * perLong);
     const q = rv * perShort * (rv * perShort);
     const by = (p + q - 1) / (2 * (p * perLong + q * perShort));
-    if (step === 0 && by < 0) {
-      // One step from a guess beyond the root leads before it.
-      s = Math.max(s + by, least);
-      continue;
-    }
     if (!(s + by > s)) break;
     s += by;
     if (by <= LAST * s) break;
   }
-  out.root = s;
   const fu = u / (s + rest);
   const fv = (r * rv) / s;
   // Back onto the ellipse, what rounding left beside it.
