@@ -45,8 +45,15 @@ export function benchDistance(kernel, { best, coast, sortOf }) {
   row("blend with a fillet", () => kernel.blendedUnion(circle, capsule, 0.2, "circle").sample(grid));
   row("turned", () => kernel.placedField(capsule, { a: 0.8, b: 0.6, c: -0.6, d: 0.8, e: 0, f: 0 }).sample(grid));
   row("shell", () => kernel.shellField(circle, 0.1).sample(grid));
-  row("9 around a centre", () =>
-    kernel.aroundField(kernel.placedField(capsule, { a: 0.2, b: 0, c: 0, d: 0.2, e: 0.6, f: 0 }), 0, 0, 9).sample(grid),
+  const disc = (x, y, radius) =>
+    kernel.formField(
+      kernel.distanceToCircle,
+      { x, y, radius },
+      { minX: x - radius, minY: y - radius, maxX: x + radius, maxY: y + radius },
+    );
+  row("9 around a centre", () => kernel.aroundField(disc(0.6, 0, 0.1), 0, 0, 9).sample(grid));
+  row("25 on a grid", () =>
+    kernel.repeatedField(disc(-0.8, -0.8, 0.1), { stepX: 0.4, stepY: 0.4, columns: 5, rows: 5 }).sample(grid),
   );
   const shape = kernel.shapeField({ rings: [coast(1000, 7, 0)], fillRule: "nonzero" });
   row("turned shape of 1000 edges", () =>

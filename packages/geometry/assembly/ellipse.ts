@@ -1,11 +1,13 @@
-import { both, bytes, fromX, fromY, length, signed, write } from "./places";
+import { both, bytes, fromX, fromY, write } from "./places";
 
 /** More steps Newton's method never took at ratios of the axes up to 1e4; where rounding stalls it, the last place stands. */
 const STEPS: i32 = 60;
-/** After a step by no more than this share, what is left of the way is below the last place: see docs/distance.md. */
-const LAST: f64 = 1e-9;
+/** After a step by no more than this share, what is left moves a distance by less than its last place: see docs/distance.md. */
+const LAST: f64 = 1e-5;
 /** A place so close to the longer axis lies on it. */
-const TINY: f64 = 1e-290;
+const TINY: f64 = 1e-40;
+/** All places in a direction so far away have one nearest point, as far as their distances tell. */
+const FAR: f64 = 1e10;
 
 /**
  * By the longer half-axis, which becomes 1, and what the shorter one is of it; the longer one lies along y where it is tall. The two halves
@@ -13,6 +15,7 @@ const TINY: f64 = 1e-290;
  */
 export function ellipse(count: i32, cx: f64, cy: f64, long: f64, r: f64, isTall: bool): void {
   const half = bytes((count + 3) >> 2) * 2;
+  const per = both(1 / long);
   let last = both(0);
   let second = both(0);
   let third = both(0);
@@ -20,30 +23,44 @@ export function ellipse(count: i32, cx: f64, cy: f64, long: f64, r: f64, isTall:
   let otherSecond = both(0);
   let otherThird = both(0);
   for (let at: usize = 0; at < half; at += 16) {
-    const dx = f64x2.div(f64x2.abs(fromX(at, cx)), both(long));
-    const dy = f64x2.div(f64x2.abs(fromY(at, cy)), both(long));
+    const dx = f64x2.mul(f64x2.abs(fromX(at, cx)), per);
+    const dy = f64x2.mul(f64x2.abs(fromY(at, cy)), per);
     const u = isTall ? dy : dx;
     const v = isTall ? dx : dy;
-    const otherDx = f64x2.div(f64x2.abs(fromX(at + half, cx)), both(long));
-    const otherDy = f64x2.div(f64x2.abs(fromY(at + half, cy)), both(long));
+    const otherDx = f64x2.mul(f64x2.abs(fromX(at + half, cx)), per);
+    const otherDy = f64x2.mul(f64x2.abs(fromY(at + half, cy)), per);
     const otherU = isTall ? otherDy : otherDx;
     const otherV = isTall ? otherDx : otherDy;
-    const root = findRoot(u, v, r, onward(last, second, third));
-    const otherRoot = findRoot(otherU, otherV, r, onward(otherLast, otherSecond, otherThird));
+    const share = notFar(u, v);
+    const otherShare = notFar(otherU, otherV);
+    const root = findRoot(f64x2.mul(share, u), f64x2.mul(share, v), r, onward(last, second, third));
+    const otherRoot = findRoot(
+      f64x2.mul(otherShare, otherU),
+      f64x2.mul(otherShare, otherV),
+      r,
+      onward(otherLast, otherSecond, otherThird),
+    );
     third = second;
     second = last;
     last = root;
     otherThird = otherSecond;
     otherSecond = otherLast;
     otherLast = otherRoot;
-    write(at, distances(u, v, r, long, root));
-    write(at + half, distances(otherU, otherV, r, long, otherRoot));
+    write(at, f64x2.mul(both(long), distances(u, v, share, r, root)));
+    write(at + half, f64x2.mul(both(long), distances(otherU, otherV, otherShare, r, otherRoot)));
   }
 }
 
 /** The next one, as roots go on along a parabola. */
 function onward(last: v128, second: v128, third: v128): v128 {
   return f64x2.add(f64x2.mul(both(3), f64x2.sub(last, second)), third);
+}
+
+/** The share of the way to places that is not too far. */
+function notFar(u: v128, v: v128): v128 {
+  const sum = f64x2.add(u, v);
+  const isFar = f64x2.gt(sum, both(FAR));
+  return v128.any_true(isFar) ? v128.bitselect(f64x2.div(both(FAR), sum), both(1), isFar) : both(1);
 }
 
 /** Where the way from a place meets the ellipse at right angles, from guesses at it; what there is for places on the axis, says nothing. */
@@ -53,42 +70,45 @@ function findRoot(u: v128, v: v128, r: f64, guess: v128): v128 {
   const least = f64x2.pmax(f64x2.sub(u, rest), rv);
   let s = f64x2.pmax(least, guess);
   for (let step = 0; step < STEPS; step++) {
-    const perLong = f64x2.div(both(1), f64x2.add(s, rest));
-    const perShort = f64x2.div(both(1), s);
-    const p = f64x2.mul(u, perLong);
-    const q = f64x2.mul(rv, perShort);
+    const more = f64x2.add(s, rest);
+    const product = f64x2.mul(s, more);
+    const p = f64x2.mul(u, s);
+    const q = f64x2.mul(rv, more);
     const pp = f64x2.mul(p, p);
     const qq = f64x2.mul(q, q);
-    const fall = f64x2.add(f64x2.mul(pp, perLong), f64x2.mul(qq, perShort));
-    const by = f64x2.div(f64x2.sub(f64x2.add(pp, qq), both(1)), f64x2.add(fall, fall));
+    const fall = f64x2.add(f64x2.mul(pp, s), f64x2.mul(qq, more));
+    const above = f64x2.sub(f64x2.add(pp, qq), f64x2.mul(product, product));
+    const by = f64x2.div(f64x2.mul(above, product), f64x2.add(fall, fall));
     const next = f64x2.add(s, by);
     const isFirst = step === 0;
     // One step from a guess beyond the root leads before it; from there on they only rise.
     s = f64x2.pmax(isFirst ? least : s, next);
-    let isOpen = f64x2.gt(by, f64x2.mul(both(LAST), s));
-    if (isFirst) isOpen = v128.or(isOpen, f64x2.lt(by, both(0)));
+    const isOpen = f64x2.gt(isFirst ? f64x2.abs(by) : by, f64x2.mul(both(LAST), s));
     if (!v128.any_true(isOpen)) break;
   }
   return s;
 }
 
-function distances(u: v128, v: v128, r: f64, long: f64, root: v128): v128 {
+/** From the nearest points, along the normals there: an error along the ellipse counts by its square. */
+function distances(u: v128, v: v128, share: v128, r: f64, root: v128): v128 {
   const rest = 1 - r * r;
-  const rv = f64x2.mul(both(r), v);
-  const isOnAxis = v128.and(f64x2.lt(rv, both(TINY)), f64x2.le(u, both(rest)));
-  let fu = f64x2.div(u, f64x2.add(root, both(rest)));
-  // On the ellipse stretched to a circle, and back onto it what rounding left beside it.
-  let fv = f64x2.div(rv, root);
-  const size = length(fu, fv);
-  fu = f64x2.div(fu, size);
-  fv = f64x2.div(fv, size);
+  const rv = f64x2.mul(f64x2.mul(share, v), both(r));
+  // In the direction of (p, q) lies the nearest point on the ellipse stretched to a circle.
+  let p = f64x2.mul(f64x2.mul(share, u), root);
+  let q = f64x2.mul(rv, f64x2.add(root, both(rest)));
+  const isOnAxis = v128.and(f64x2.lt(rv, both(TINY)), f64x2.le(u, both(rest + TINY)));
   if (v128.any_true(isOnAxis)) {
     const onAxis: v128 = rest > 0 ? f64x2.div(u, both(rest)) : both(0);
-    fu = v128.bitselect(onAxis, fu, isOnAxis);
-    fv = v128.bitselect(f64x2.sqrt(f64x2.sub(both(1), f64x2.mul(onAxis, onAxis))), fv, isOnAxis);
+    p = v128.bitselect(onAxis, p, isOnAxis);
+    q = v128.bitselect(f64x2.sqrt(f64x2.sub(both(1), f64x2.mul(onAxis, onAxis))), q, isOnAxis);
   }
-  const way = length(f64x2.sub(u, fu), f64x2.sub(v, f64x2.mul(both(r), fv)));
-  const stretched = f64x2.div(v, both(r));
-  const isInside = f64x2.lt(f64x2.add(f64x2.mul(u, u), f64x2.mul(stretched, stretched)), both(1));
-  return signed(f64x2.mul(both(long), way), isInside);
+  const pr = f64x2.mul(both(r), p);
+  const qq = f64x2.mul(q, q);
+  const size = f64x2.sqrt(f64x2.add(f64x2.mul(p, p), qq));
+  const normal = f64x2.sqrt(f64x2.add(f64x2.mul(pr, pr), qq));
+  const per = f64x2.div(both(1), f64x2.mul(size, normal));
+  const toCircle = f64x2.mul(normal, per);
+  const du = f64x2.sub(u, f64x2.mul(p, toCircle));
+  const dv = f64x2.sub(v, f64x2.mul(both(r), f64x2.mul(q, toCircle)));
+  return f64x2.mul(f64x2.add(f64x2.mul(du, pr), f64x2.mul(dv, q)), f64x2.mul(size, per));
 }

@@ -1,5 +1,7 @@
 // AssemblyScript, compiled to WebAssembly by `npm run assembly`: two samples at a time, and no checks in the loops.
 
+export { openAround, seeAround, seeNearestAround, stillOpenAround } from "./around";
+export { keepLeast, seen } from "./copies";
 export { ellipse } from "./ellipse";
 export { arc, box, capsule, circle, circularSegment, corners, ring, ringSector, roundedBox } from "./forms";
 export {
@@ -7,6 +9,7 @@ export {
   greater,
   less,
   lesser,
+  noNearer,
   oneOnly,
   parabolaBlend,
   scaled,
@@ -16,7 +19,8 @@ export {
 } from "./joins";
 export { block, blockXs, blockYs, children, edges, found, gaps, place, sides, xs, ys } from "./memory";
 export { measureEdges } from "./near-edges";
-export { given, into, placeX, placeY, setPlaces, slotAt } from "./places";
+export { into, placeX, placeY, setPlaces, slotAt } from "./places";
 export { nearestEdges } from "./points";
+export { openRepeated, seeNearestRepeated, seeRepeated, stillOpenRepeated } from "./repeated";
 export { star } from "./star";
 export { measureBlock } from "./tiles";

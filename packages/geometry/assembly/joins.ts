@@ -83,10 +83,24 @@ export function seePlaces(count: i32, slot: i32, a: f64, b: f64, c: f64, d: f64,
   setPlaces(toX, toY);
 }
 
-/** Values of a slot two further on, scaled, into a slot. */
-export function scaled(count: i32, slot: i32, scale: f64): void {
+/** Values of a slot, scaled, into another. */
+export function scaled(count: i32, slot: i32, from: i32, scale: f64): void {
   const to = slotAt(slot);
-  const from = slotAt(slot + 2);
+  const source = slotAt(from);
   for (let at: usize = 0; at < bytes(count); at += 16)
-    v128.store(to + at, f64x2.mul(v128.load(from + at), both(scale)));
+    v128.store(to + at, f64x2.mul(v128.load(source + at), both(scale)));
+}
+
+/** Where a place lies further from a box than the value says, that distance instead. */
+export function noNearer(count: i32, slot: i32, minX: f64, minY: f64, maxX: f64, maxY: f64): void {
+  const to = slotAt(slot);
+  for (let at: usize = 0; at < bytes(count); at += 16) {
+    const x = v128.load(placeX + at);
+    const y = v128.load(placeY + at);
+    const dx = f64x2.pmax(both(0), f64x2.pmax(f64x2.sub(both(minX), x), f64x2.sub(x, both(maxX))));
+    const dy = f64x2.pmax(both(0), f64x2.pmax(f64x2.sub(both(minY), y), f64x2.sub(y, both(maxY))));
+    const value = v128.load(to + at);
+    const gap = length(dx, dy);
+    v128.store(to + at, v128.bitselect(gap, value, f64x2.gt(gap, f64x2.pmax(both(0), value))));
+  }
 }

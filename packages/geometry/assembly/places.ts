@@ -1,4 +1,4 @@
-import { reserve, stack, xs, ys } from "./memory";
+import { reserve, stack } from "./memory";
 
 /** Places in a list, at most, and the bytes of their values. */
 const TOGETHER: usize = 4096;
@@ -9,11 +9,6 @@ export let placeX: usize = 0;
 export let placeY: usize = 0;
 /** Where values are written to. */
 let out: usize = 0;
-
-/** Begins with the places in `xs` and `ys`. */
-export function given(): void {
-  setPlaces(xs, ys);
-}
 
 export function setPlaces(x: usize, y: usize): void {
   placeX = x;

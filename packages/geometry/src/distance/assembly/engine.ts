@@ -9,8 +9,7 @@ export interface Engine {
   /** Whether there may be samples that are left at -1. */
   measureBlock(columns: number, rows: number, reach: number): number;
   nearestEdges(points: number): void;
-  /** Lists of places: `given` begins with those in `xs` and `ys`, values go into the slot that `into` names. */
-  given(): void;
+  /** Of lists of places values go into the slot that `into` names. */
   into(slot: number): void;
   /** Where the values of a slot lie. */
   slotAt(slot: number): number;
@@ -40,6 +39,18 @@ export interface Engine {
   sizeLess: Join;
   seePlaces: Join;
   scaled: Join;
+  noNearer: Join;
+  /** Copies around a centre, and on a grid: see packages/geometry/assembly/copies.ts. */
+  seeNearestAround: Join;
+  openAround: Find;
+  stillOpenAround: Find;
+  seeAround: See;
+  seeNearestRepeated: Join;
+  openRepeated: Find;
+  stillOpenRepeated: Find;
+  seeRepeated: See;
+  seen: Address;
+  keepLeast: Join;
   block: Address;
   blockXs: Address;
   blockYs: Address;
@@ -52,6 +63,8 @@ export interface Engine {
   ys: Address;
 }
 type Join = (count: number, slot: number, ...numbers: number[]) => void;
+type Find = (count: number, slot: number, ...numbers: number[]) => number;
+type See = (from: number, listed: number, slot: number, room: number, ...numbers: number[]) => number;
 type Form = (count: number, ...numbers: number[]) => void;
 interface Address {
   value: number;

@@ -1,7 +1,7 @@
 import { type Engine, makeEngine } from "./engine";
 
 /** So many places are measured together, as packages/geometry/assembly/places.ts has it: few enough to stay in the processor's own memory. */
-const TOGETHER = 4096;
+export const TOGETHER = 4096;
 
 /** Numbers of a table. */
 export const TABLE = 4096;
@@ -12,35 +12,42 @@ export interface Places {
   count: number;
   /** Gives a form the numbers that are as many as it has parts: TABLE at most. */
   setTable(numbers: Float64Array): void;
+  /** Leaves what a list tells of the places in a slot. */
+  measureList(list: List, slot: number): void;
 }
 
-/** Leaves the values at the places in a slot; the slots behind it may be used. */
+/** Writes the values at many places. */
+export type List = (xs: Float64Array, ys: Float64Array, values: Float64Array) => void;
+
+/** Leaves the values at the places in a slot, and the places as they were; the slots behind it may be used. */
 export type Measure = (places: Places, slot: number) => void;
 
 /** Measures many places. */
 export function measurePlaces(measure: Measure, xs: Float64Array, ys: Float64Array, values: Float64Array): void {
   const places = (kept ??= new KeptPlaces());
+  const { engine, top } = places;
   for (let from = 0; from < xs.length; from += TOGETHER) {
     const to = Math.min(xs.length, from + TOGETHER);
     places.count = to - from;
-    places.views.xs.set(xs.subarray(from, to));
-    places.views.ys.set(ys.subarray(from, to));
-    places.engine.given();
-    measure(places, 0);
-    values.set(places.views.first.subarray(0, to - from), from);
+    places.view(top).set(xs.subarray(from, to));
+    places.view(top + 1).set(ys.subarray(from, to));
+    engine.setPlaces(engine.slotAt(top), engine.slotAt(top + 1));
+    measure(places, top + 2);
+    values.set(places.view(top + 2).subarray(0, to - from), from);
   }
 }
 
 /** Changes values, with others where there are any, as a measure does with its first slot and the next. */
 export function changeValues(change: Measure, values: Float64Array, others?: Float64Array): void {
   const places = (kept ??= new KeptPlaces());
+  const { top } = places;
   for (let from = 0; from < values.length; from += TOGETHER) {
     const to = Math.min(values.length, from + TOGETHER);
     places.count = to - from;
-    places.views.first.set(values.subarray(from, to));
-    if (others) places.views.second.set(others.subarray(from, to));
-    change(places, 0);
-    values.set(places.views.first.subarray(0, to - from), from);
+    places.view(top).set(values.subarray(from, to));
+    if (others) places.view(top + 1).set(others.subarray(from, to));
+    change(places, top);
+    values.set(places.view(top).subarray(0, to - from), from);
   }
 }
 
@@ -48,37 +55,51 @@ let kept: KeptPlaces | undefined;
 
 class KeptPlaces implements Places {
   count = 0;
-  engine = this.made();
-  private last = this.look();
+  engine = makeEngine();
+  /** The first slot that nobody uses: lists that are asked for on the way measure there. */
+  top = 0;
+  private buffer?: ArrayBuffer;
+  private views: Float64Array[] = [];
+  private table!: Float64Array;
 
-  /** What lies in the compiled part's memory, which is another one whenever it grew. */
-  get views(): ReturnType<KeptPlaces["look"]> {
-    if (this.last.buffer !== this.engine.memory.buffer) this.last = this.look();
-    return this.last;
+  constructor() {
+    this.engine.place(TABLE / 4, 0, 0, 0);
+  }
+
+  /** The values of a slot, until memory grows. */
+  view(slot: number): Float64Array {
+    const at = this.engine.slotAt(slot);
+    this.look();
+    return (this.views[slot] ??= new Float64Array(this.engine.memory.buffer, at, TOGETHER));
   }
 
   setTable(numbers: Float64Array): void {
-    this.views.table.set(numbers);
+    this.look();
+    this.table.set(numbers);
   }
 
-  private made(): Engine {
-    const engine = makeEngine();
-    engine.place(TABLE / 4, 0, 0, TOGETHER);
-    engine.slotAt(1);
-    return engine;
+  measureList(list: List, slot: number): void {
+    const { engine, count, top } = this;
+    const [x, y] = [engine.placeX.value, engine.placeY.value];
+    const numbersAt = (at: number) => new Float64Array(engine.memory.buffer, at, count).slice();
+    const found = new Float64Array(count);
+    this.top = slot;
+    try {
+      list(numbersAt(x), numbersAt(y), found);
+    } finally {
+      this.top = top;
+    }
+    this.count = count;
+    engine.setPlaces(x, y);
+    this.view(slot).set(found);
   }
 
-  private look() {
-    const { engine } = this;
-    const { buffer } = engine.memory;
-    const view = (at: number) => new Float64Array(buffer, at, TOGETHER);
-    return {
-      buffer,
-      xs: view(engine.xs.value),
-      ys: view(engine.ys.value),
-      first: view(engine.slotAt(0)),
-      second: view(engine.slotAt(1)),
-      table: new Float64Array(buffer, engine.edges.value, TABLE),
-    };
+  /** Memory is another one whenever it grew. */
+  private look(): void {
+    const { memory, edges } = this.engine;
+    if (this.buffer === memory.buffer) return;
+    this.buffer = memory.buffer;
+    this.views = [];
+    this.table = new Float64Array(memory.buffer, edges.value, TABLE);
   }
 }

@@ -1,109 +1,104 @@
+import { type Measure, type Places, TOGETHER } from "../assembly/places";
 import type { Slope } from "../forms";
 import type { DistanceField } from "./field";
-import { byLists, type Measured } from "./measured";
+import { byMeasure, type Measured, measureOf } from "./measured";
 
+/** Copies of a shape: for one place in the first two, for many in those of the compiled part, in the same order. */
 export interface Copies {
   /** The copy about nearest to a place. */
   first(x: number, y: number): number;
   /**
-   * Adds a place as it is seen from the copies of a ring around that one, but for those that can have no value below `best`: ring 0 is the
-   * copy itself, ring 1 its neighbours, and so on. False where there are none, or none of this ring or of one further out can have one.
+   * Shows a place as the copies of a ring around that one see it, but for those that can have no value below the least so far: ring 0 is
+   * the copy itself, ring 1 its neighbours, and so on. False where there are none, or none of this ring or of one further out can have one.
    */
-  ring(x: number, y: number, first: number, ring: number, best: number, seen: Seen): boolean;
+  ring(x: number, y: number, first: number, ring: number, least: Least): boolean;
   /** Turns a gradient in the frame of a copy back. */
   turn?(copy: number, slope: Slope): void;
+  /** Leaves the places in two slots, as the nearest copy of each sees them. */
+  seeNearest(places: Places, slot: number): void;
+  /** How many places others may be nearer to. */
+  open(places: Places, slot: number): number;
+  /** How many of them those of a ring may be nearer to, or those beyond. */
+  stillOpen(places: Places, slot: number, open: number, ring: number): number;
+  /** Sees these, from one on, from the copies of a ring; ends with the next one to go on with. */
+  see(places: Places, slot: number, room: number, from: number, open: number, ring: number): number;
 }
 
 /** The least of the values of copies. */
 export function ofCopies(field: DistanceField, copies: Copies): Pick<DistanceField, "at"> & Measured {
-  const seen = new Seen();
-  const other: Slope = { x: 0, y: 0 };
-  const list: DistanceField["list"] = (xs, ys, values) => {
-    values.fill(Number.POSITIVE_INFINITY);
-    const open = new Int32Array(xs.length);
-    const firsts = new Int32Array(xs.length);
-    for (let i = 0; i < xs.length; i++) {
-      open[i] = i;
-      firsts[i] = copies.first(xs[i], ys[i]);
-    }
-    let count = open.length;
-    for (let k = 0; count > 0; k++) {
-      let kept = 0;
-      for (let j = 0; j < count; j++) {
-        const i = open[j];
-        seen.owner = i;
-        if (copies.ring(xs[i], ys[i], firsts[i], k, values[i], seen)) open[kept++] = i;
-        if (seen.count >= TOGETHER) seen.measure(field, values);
-      }
-      seen.measure(field, values);
-      count = kept;
-    }
-  };
+  const least = new Least(field, copies);
   return {
     at(x, y, slope) {
       const first = copies.first(x, y);
-      let best = Number.POSITIVE_INFINITY;
-      for (let k = 0; copies.ring(x, y, first, k, best, seen); k++) {
-        for (let j = 0; j < seen.count; j++) {
-          const value = field.at(seen.us[j], seen.vs[j], slope && other);
-          if (value >= best) continue;
-          best = value;
-          if (!slope) continue;
-          slope.x = other.x;
-          slope.y = other.y;
-          copies.turn?.(seen.copies[j], slope);
-        }
-        seen.count = 0;
-      }
-      return best;
+      least.begin(slope);
+      for (let k = 0; copies.ring(x, y, first, k, least); k++);
+      return least.value;
     },
-    ...byLists(list, field.inRows),
+    ...byMeasure(measureOfCopies(measureOf(field), copies), field.inRows),
   };
 }
 
-/** So many places are measured together, or some more. */
-const TOGETHER = 4096;
+/** Slots from that of the values on, as packages/geometry/assembly/copies.ts has them. */
+const SEEN_X = 1;
+const SEEN_Y = 2;
+const OTHERS = 6;
 
-/** Places as they are seen from copies. */
-export class Seen {
-  us = new Float64Array(64);
-  vs = new Float64Array(64);
-  copies = new Int32Array(64);
-  count = 0;
-  /** The place in the list that is looked at. */
-  owner = 0;
-  private owners = new Int32Array(64);
-
-  add(u: number, v: number, copy: number): void {
-    if (this.count === this.us.length) this.makeRoom();
-    const k = this.count++;
-    this.us[k] = u;
-    this.vs[k] = v;
-    this.copies[k] = copy;
-    this.owners[k] = this.owner;
-  }
-
-  /** Measures them, keeps the least value of each place, and begins anew. */
-  measure(field: DistanceField, values: Float64Array): void {
-    const found = new Float64Array(this.count);
-    field.list(this.us.subarray(0, this.count), this.vs.subarray(0, this.count), found);
-    for (let k = 0; k < found.length; k++) {
-      const i = this.owners[k];
-      if (found[k] < values[i]) values[i] = found[k];
+function measureOfCopies(measure: Measure, copies: Copies): Measure {
+  return (places, slot) => {
+    const { engine, count } = places;
+    const [x, y] = [engine.placeX.value, engine.placeY.value];
+    copies.seeNearest(places, slot);
+    engine.setPlaces(engine.slotAt(slot + SEEN_X), engine.slotAt(slot + SEEN_Y));
+    measure(places, slot + OTHERS);
+    engine.scaled(count, slot, slot + OTHERS, 1);
+    engine.setPlaces(x, y);
+    let open = copies.open(places, slot);
+    for (let ring = 1; open > 0; ring++) {
+      // A list is full at so many places, but all copies of a ring see the last one.
+      const room = 1 + Math.ceil((8 * ring) / TOGETHER);
+      for (let from = 0; from < open; ) {
+        from = copies.see(places, slot, room, from, open, ring);
+        const seen = engine.seen.value;
+        for (let part = 0; part < seen; part += TOGETHER) {
+          const parts = part / TOGETHER;
+          places.count = Math.min(TOGETHER, seen - part);
+          engine.setPlaces(engine.slotAt(slot + OTHERS + parts), engine.slotAt(slot + OTHERS + room + parts));
+          measure(places, slot + OTHERS + 3 * room);
+          engine.keepLeast(places.count, slot, room, part);
+        }
+        places.count = count;
+        engine.setPlaces(x, y);
+      }
+      open = copies.stillOpen(places, slot, open, ring + 1);
     }
-    this.count = 0;
+  };
+}
+
+/** The least value of copies so far, and its gradient. */
+export class Least {
+  value = 0;
+  private slope?: Slope;
+  private readonly other: Slope = { x: 0, y: 0 };
+
+  constructor(
+    private readonly field: DistanceField,
+    private readonly copies: Copies,
+  ) {}
+
+  begin(slope: Slope | undefined): void {
+    this.value = Number.POSITIVE_INFINITY;
+    this.slope = slope;
   }
 
-  private makeRoom(): void {
-    const length = 2 * this.us.length;
-    const [us, vs, copies, owners] = [this.us, this.vs, this.copies, this.owners];
-    this.us = new Float64Array(length);
-    this.vs = new Float64Array(length);
-    this.copies = new Int32Array(length);
-    this.owners = new Int32Array(length);
-    this.us.set(us);
-    this.vs.set(vs);
-    this.copies.set(copies);
-    this.owners.set(owners);
+  /** Takes in what a copy tells of a place that it sees at (u, v). */
+  see(u: number, v: number, copy: number): void {
+    const { field, copies, slope, other } = this;
+    const value = field.at(u, v, slope && other);
+    if (value >= this.value) return;
+    this.value = value;
+    if (!slope) return;
+    slope.x = other.x;
+    slope.y = other.y;
+    copies.turn?.(copy, slope);
   }
 }

@@ -1,5 +1,5 @@
 import type { Bounds } from "../../polygon";
-import type { Measure } from "../assembly/places";
+import type { List, Measure } from "../assembly/places";
 import type { Grid } from "../field";
 import type { Slope } from "../forms";
 
@@ -16,7 +16,7 @@ export interface DistanceField {
   /** The values at all cell centres, row by row from the smallest y. */
   sample(grid: Grid): Float64Array;
   /** Writes the values at many places, best close to each other. */
-  list(xs: Float64Array, ys: Float64Array, values: Float64Array): void;
+  list: List;
   /** Whether `sample` goes by lists, each a row. What has another way for a grid is quicker by that. */
   inRows: boolean;
   /** How the compiled part measures it, where it can. */

@@ -2,6 +2,7 @@
  * Signed distance fields as values: exact ones of shapes, paths and closed forms, and what is composed of them. Each knows what it is
  * worth on either side of its zeros, and how fast it grows at most; docs/distance.md derives both.
  */
+export { aroundField, MOST_AROUND } from "./around";
 export {
   type BlendForm,
   blendedDifference,
@@ -16,6 +17,6 @@ export { offsetField, shellField } from "./levels";
 export { nearestEdgeRegion } from "./nearest-edge-region";
 export { pathField } from "./path-field";
 export { placedField } from "./placed";
-export { aroundField, MOST_AROUND, type Repetition, repeatedField } from "./repeated";
+export { type Repetition, repeatedField } from "./repeated";
 export { complement, differenceField, intersectionField, unionField, xorField } from "./sets";
 export { formField, shapeField } from "./sources";

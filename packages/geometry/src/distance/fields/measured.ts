@@ -1,12 +1,11 @@
-import { changeValues, type Measure, measurePlaces } from "../assembly/places";
+import { changeValues, type List, type Measure, measurePlaces, TOGETHER } from "../assembly/places";
 import type { Grid } from "../field";
 import type { DistanceField } from "./field";
 
 /** The ways to measure many places of a field at once. */
 export type Measured = Pick<DistanceField, "sample" | "list" | "inRows" | "measure">;
-type List = DistanceField["list"];
 
-/** By a list at a time; of a grid each row is one, short enough to stay in the processor's own memory. */
+/** By a list at a time; of a grid as many rows as are measured together. */
 function byRows(list: List): Measured {
   return {
     list,
@@ -15,10 +14,17 @@ function byRows(list: List): Measured {
     sample(grid) {
       const { columns, rows } = grid;
       const values = new Float64Array(columns * rows);
-      const [xs, all] = placesOf(grid);
-      const ys = new Float64Array(columns);
-      for (let row = 0; row < rows; row++)
-        list(xs, ys.fill(all[row]), values.subarray(row * columns, (row + 1) * columns));
+      const [row, all] = placesOf(grid);
+      const together = Math.max(1, Math.min(rows, Math.floor(TOGETHER / columns)));
+      const xs = new Float64Array(together * columns);
+      const ys = new Float64Array(together * columns);
+      for (let k = 0; k < together; k++) xs.set(row, k * columns);
+      for (let first = 0; first < rows; first += together) {
+        const end = Math.min(rows, first + together);
+        for (let k = first; k < end; k++) ys.fill(all[k], (k - first) * columns, (k - first + 1) * columns);
+        const count = (end - first) * columns;
+        list(xs.subarray(0, count), ys.subarray(0, count), values.subarray(first * columns, end * columns));
+      }
       return values;
     },
   };
@@ -69,9 +75,15 @@ export function byPlaces(at: DistanceField["at"]): Measured {
   });
 }
 
-/** By the compiled part. */
-export function byMeasure(measure: Measure): Measured {
-  return { ...byRows((xs, ys, values) => measurePlaces(measure, xs, ys, values)), measure };
+/** By the compiled part; what rests on lists that want blocks is measured in blocks. */
+export function byMeasure(measure: Measure, inRows = true): Measured {
+  const list: List = (xs, ys, values) => measurePlaces(measure, xs, ys, values);
+  return inRows ? { ...byRows(list), measure } : byBlocks(list);
+}
+
+/** How a field is measured on the way through the compiled part, whether that knows it or not. */
+export function measureOf({ measure, list }: DistanceField): Measure {
+  return measure ?? ((places, slot) => places.measureList(list, slot));
 }
 
 /** Of a field whose values are changed, by a measure that does so with a slot. */

@@ -62,7 +62,7 @@ function placedMeasured(field: DistanceField, { a, b, c, d, e, f }: Affine): Mea
       engine.seePlaces(count, slot, a, b, c, d, e, f);
       measure(places, slot + 2);
       engine.setPlaces(x, y);
-      engine.scaled(count, slot, scale);
+      engine.scaled(count, slot, slot + 2, scale);
     });
   // A grid that is only moved back stays one.
   if (!field.inRows && a === 1 && b === 0 && c === 0 && d === 1)

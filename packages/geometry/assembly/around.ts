@@ -1,0 +1,199 @@
+import {
+  beginOpen,
+  beginSeen,
+  FULL,
+  listBoth,
+  listed,
+  listOpen,
+  openAt,
+  SEEN_X,
+  SEEN_Y,
+  see,
+  seen,
+  squaredGap,
+} from "./copies";
+import { edges } from "./memory";
+import { across, along, both, bytes, fromX, fromY, slotAt } from "./places";
+
+/** The direction of the copies that see the places; one place is next to the one before, so is mostly seen by the same. */
+let cos: v128 = f64x2.splat(1);
+let sin: v128 = f64x2.splat(0);
+
+/**
+ * Places as the nearest of some copies around a centre see them; the directions of all copies are in `edges`, cosine and sine each. The
+ * middle of the first one's box lies at (midX, midY) from the centre; half of the angle between two is that of (wedgeCos, wedgeSin).
+ */
+export function seeNearestAround(
+  count: i32,
+  slot: i32,
+  cx: f64,
+  cy: f64,
+  midX: f64,
+  midY: f64,
+  copies: i32,
+  wedgeCos: f64,
+  wedgeSin: f64,
+): void {
+  const toX = slotAt(slot + SEEN_X);
+  const toY = slotAt(slot + SEEN_Y);
+  cos = both(1);
+  sin = both(0);
+  for (let at: usize = 0; at < bytes(count); at += 16) {
+    const dx = fromX(at, cx);
+    const dy = fromY(at, cy);
+    let u = along(dx, dy, cos, sin);
+    let v = across(dx, dy, cos, sin);
+    const ahead = f64x2.mul(along(u, v, both(midX), both(midY)), both(wedgeSin));
+    const aside = f64x2.mul(f64x2.abs(across(u, v, both(midX), both(midY))), both(wedgeCos));
+    if (v128.any_true(f64x2.gt(aside, ahead))) {
+      findNearest(dx, dy, midX, midY, copies);
+      u = along(dx, dy, cos, sin);
+      v = across(dx, dy, cos, sin);
+    }
+    v128.store(toX + at, f64x2.add(both(cx), u));
+    v128.store(toY + at, f64x2.add(both(cy), v));
+  }
+}
+
+function findNearest(dx: v128, dy: v128, midX: f64, midY: f64, copies: i32): void {
+  const all = both(<f64>copies);
+  const from = f64x2.sub(turns(dx, dy), turns(both(midX), both(midY)));
+  const nearest = f64x2.nearest(f64x2.mul(from, all));
+  const copy = f64x2.add(nearest, v128.and(all, f64x2.lt(nearest, both(0))));
+  const number = i32x4.trunc_sat_f64x2_s_zero(f64x2.sub(copy, v128.and(all, f64x2.ge(copy, all))));
+  const one = v128.load(edges + ((<usize>i32x4.extract_lane(number, 0)) << 4));
+  const other = v128.load(edges + ((<usize>i32x4.extract_lane(number, 1)) << 4));
+  cos = v128.shuffle<f64>(one, other, 0, 2);
+  sin = v128.shuffle<f64>(one, other, 1, 3);
+}
+
+/** Angles of ways, in turns, within 2e-6 (Abramowitz and Stegun 1964, 4.4.49: 1e-5 in radians). */
+function turns(dx: v128, dy: v128): v128 {
+  const width = f64x2.abs(dx);
+  const height = f64x2.abs(dy);
+  const tan = f64x2.div(f64x2.pmin(height, width), f64x2.pmax(width, height));
+  const square = f64x2.mul(tan, tan);
+  let sum = both(0.0208351);
+  sum = f64x2.add(f64x2.mul(sum, square), both(-0.085133));
+  sum = f64x2.add(f64x2.mul(sum, square), both(0.180141));
+  sum = f64x2.add(f64x2.mul(sum, square), both(-0.3302995));
+  sum = f64x2.add(f64x2.mul(sum, square), both(0.999866));
+  let turn = f64x2.mul(f64x2.mul(sum, tan), both(0.5 / Math.PI));
+  turn = v128.bitselect(f64x2.sub(both(0.25), turn), turn, f64x2.gt(height, width));
+  turn = v128.bitselect(f64x2.sub(both(0.5), turn), turn, f64x2.lt(dx, both(0)));
+  return v128.bitselect(f64x2.neg(turn), turn, f64x2.lt(dy, both(0)));
+}
+
+/**
+ * Lists the places that the copies beside the nearest one, which lie aside by the angle of (turnCos, turnSin), may be nearer to, or those beyond;
+ * how many there are.
+ */
+export function openAround(
+  count: i32,
+  slot: i32,
+  cx: f64,
+  cy: f64,
+  midX: f64,
+  midY: f64,
+  halfWidth: f64,
+  halfHeight: f64,
+  turnCos: f64,
+  turnSin: f64,
+): i32 {
+  const fromXs = slotAt(slot + SEEN_X);
+  const fromYs = slotAt(slot + SEEN_Y);
+  const least = slotAt(slot);
+  const reach = Math.sqrt(halfWidth * halfWidth + halfHeight * halfHeight);
+  const leftX = turnCos * midX - turnSin * midY;
+  const leftY = turnSin * midX + turnCos * midY;
+  const rightX = turnCos * midX + turnSin * midY;
+  const rightY = turnCos * midY - turnSin * midX;
+  beginOpen(slot);
+  for (let at: usize = 0; at < bytes(count); at += 16) {
+    const u = f64x2.sub(v128.load(fromXs + at), both(cx));
+    const v = f64x2.sub(v128.load(fromYs + at), both(cy));
+    const best = f64x2.pmax(both(0), v128.load(least + at));
+    const most = f64x2.add(best, both(reach));
+    // The middle of any other copy's box lies no nearer than that of one of these.
+    const toLeft = squares(f64x2.sub(u, both(leftX)), f64x2.sub(v, both(leftY)));
+    const toRight = squares(f64x2.sub(u, both(rightX)), f64x2.sub(v, both(rightY)));
+    const which = i64x2.bitmask(f64x2.le(f64x2.pmin(toLeft, toRight), f64x2.mul(most, most)));
+    if (which) listBoth(which, <i32>(at >>> 3), count);
+  }
+  return listed(slot);
+}
+
+function squares(dx: v128, dy: v128): v128 {
+  return f64x2.add(f64x2.mul(dx, dx), f64x2.mul(dy, dy));
+}
+
+/** Keeps those of the listed places that copies of a ring, or of one further out, may be nearer to: these lie aside by an angle at least. */
+export function stillOpenAround(
+  count: i32,
+  slot: i32,
+  cx: f64,
+  cy: f64,
+  midX: f64,
+  midY: f64,
+  halfWidth: f64,
+  halfHeight: f64,
+  aside: f64,
+): i32 {
+  const fromXs = slotAt(slot + SEEN_X);
+  const fromYs = slotAt(slot + SEEN_Y);
+  const least = slotAt(slot);
+  const open = openAt(slot);
+  const away = Math.sqrt(midX * midX + midY * midY);
+  const reach = Math.sqrt(halfWidth * halfWidth + halfHeight * halfHeight);
+  beginOpen(slot);
+  for (let next = 0; next < count; next++) {
+    const i = load<i32>(open + ((<usize>next) << 2));
+    const at = bytes(i);
+    const du = load<f64>(fromXs + at) - cx;
+    const dv = load<f64>(fromYs + at) - cy;
+    const square = du * du + dv * dv;
+    const most = reach + max(0, load<f64>(least + at));
+    if (square + away * away - 2 * Math.sqrt(square) * away * aside > most * most) continue;
+    listOpen(i);
+  }
+  return listed(slot);
+}
+
+/** Sees listed places, from one on, from two copies that lie aside by an angle; ends with the next one to go on with. */
+export function seeAround(
+  from: i32,
+  count: i32,
+  slot: i32,
+  room: i32,
+  cx: f64,
+  cy: f64,
+  midX: f64,
+  midY: f64,
+  halfWidth: f64,
+  halfHeight: f64,
+  turnCos: f64,
+  turnSin: f64,
+): i32 {
+  const fromXs = slotAt(slot + SEEN_X);
+  const fromYs = slotAt(slot + SEEN_Y);
+  const least = slotAt(slot);
+  const open = openAt(slot);
+  beginSeen(slot, room);
+  for (; from < count && seen < FULL; from++) {
+    const i = load<i32>(open + ((<usize>from) << 2));
+    const at = bytes(i);
+    const du = load<f64>(fromXs + at) - cx;
+    const dv = load<f64>(fromYs + at) - cy;
+    const best = max(0, load<f64>(least + at));
+    const uCos = du * turnCos;
+    const vSin = dv * turnSin;
+    const uSin = du * turnSin;
+    const vCos = dv * turnCos;
+    const limit = best * best;
+    if (squaredGap(uCos + vSin - midX, halfWidth) + squaredGap(vCos - uSin - midY, halfHeight) <= limit)
+      see(cx + uCos + vSin, cy + vCos - uSin, i);
+    if (squaredGap(uCos - vSin - midX, halfWidth) + squaredGap(vCos + uSin - midY, halfHeight) <= limit)
+      see(cx + uCos - vSin, cy + vCos + uSin, i);
+  }
+  return from;
+}

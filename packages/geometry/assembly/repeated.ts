@@ -1,0 +1,200 @@
+import {
+  beginOpen,
+  beginSeen,
+  FULL,
+  listBoth,
+  listed,
+  listOpen,
+  OWN,
+  openAt,
+  SEEN_X,
+  SEEN_Y,
+  see,
+  seen,
+  squaredGap,
+  squaredGaps,
+} from "./copies";
+import { both, bytes, placeX, placeY, slotAt } from "./places";
+
+/** The column and the row of the nearest copy are kept beside what else is known of places. */
+const COLUMN: i32 = OWN;
+const ROW: i32 = OWN + 1;
+
+/** Places as the nearest of some copies on a grid see them; the box around the first one has its middle at (midX, midY). */
+export function seeNearestRepeated(
+  count: i32,
+  slot: i32,
+  midX: f64,
+  midY: f64,
+  stepX: f64,
+  stepY: f64,
+  columns: f64,
+  rows: f64,
+): void {
+  const toX = slotAt(slot + SEEN_X);
+  const toY = slotAt(slot + SEEN_Y);
+  const toColumn = slotAt(slot + COLUMN);
+  const toRow = slotAt(slot + ROW);
+  for (let at: usize = 0; at < bytes(count); at += 16) {
+    const x = v128.load(placeX + at);
+    const y = v128.load(placeY + at);
+    const column = nearest(x, midX, 1 / stepX, columns);
+    const row = nearest(y, midY, 1 / stepY, rows);
+    v128.store(toColumn + at, column);
+    v128.store(toRow + at, row);
+    v128.store(toX + at, f64x2.sub(x, f64x2.mul(column, both(stepX))));
+    v128.store(toY + at, f64x2.sub(y, f64x2.mul(row, both(stepY))));
+  }
+}
+
+/** The columns that places lie nearest to, or rows. */
+function nearest(x: v128, mid: f64, perStep: f64, columns: f64): v128 {
+  const steps = f64x2.nearest(f64x2.mul(f64x2.sub(x, both(mid)), both(perStep)));
+  return f64x2.pmin(both(columns - 1), f64x2.pmax(both(0), steps));
+}
+
+/** Lists the places that a copy beside the nearest one may be nearer to, and so any other; how many there are. */
+export function openRepeated(
+  count: i32,
+  slot: i32,
+  midX: f64,
+  midY: f64,
+  halfWidth: f64,
+  halfHeight: f64,
+  stepX: f64,
+  stepY: f64,
+  columns: f64,
+  rows: f64,
+): i32 {
+  const fromXs = slotAt(slot + SEEN_X);
+  const fromYs = slotAt(slot + SEEN_Y);
+  const columnAt = slotAt(slot + COLUMN);
+  const rowAt = slotAt(slot + ROW);
+  const least = slotAt(slot);
+  beginOpen(slot);
+  for (let at: usize = 0; at < bytes(count); at += 16) {
+    const x = f64x2.sub(v128.load(fromXs + at), both(midX));
+    const y = f64x2.sub(v128.load(fromYs + at), both(midY));
+    const best = f64x2.pmax(both(0), v128.load(least + at));
+    const column = v128.load(columnAt + at);
+    const row = v128.load(rowAt + at);
+    const besideX = besideGap(x, column, halfWidth, stepX, columns);
+    const besideY = besideGap(y, row, halfHeight, stepY, rows);
+    const beside = f64x2.add(f64x2.mul(besideX, besideX), squaredGaps(y, halfHeight));
+    const beyond = f64x2.add(squaredGaps(x, halfWidth), f64x2.mul(besideY, besideY));
+    const which = i64x2.bitmask(f64x2.le(f64x2.pmin(beside, beyond), f64x2.mul(best, best)));
+    if (which) listBoth(which, <i32>(at >>> 3), count);
+  }
+  return listed(slot);
+}
+
+/** How far places lie from the boxes of the columns beside theirs, those being so far right of the middle of their own; or of the rows. */
+function besideGap(x: v128, column: v128, half: f64, step: f64, columns: f64): v128 {
+  const left = f64x2.sub(f64x2.add(x, both(step)), both(half));
+  const right = f64x2.sub(f64x2.sub(both(step), x), both(half));
+  const none = both(Infinity);
+  const toLeft = v128.bitselect(left, none, f64x2.gt(column, both(0)));
+  const toRight = v128.bitselect(right, none, f64x2.lt(column, both(columns - 1)));
+  return f64x2.pmax(both(0), f64x2.pmin(toLeft, toRight));
+}
+
+/** Keeps those of the listed places that copies of a ring, or of one further out, may be nearer to. */
+export function stillOpenRepeated(
+  count: i32,
+  slot: i32,
+  ring: f64,
+  midX: f64,
+  midY: f64,
+  halfWidth: f64,
+  halfHeight: f64,
+  stepX: f64,
+  stepY: f64,
+  columns: f64,
+  rows: f64,
+): i32 {
+  const fromXs = slotAt(slot + SEEN_X);
+  const fromYs = slotAt(slot + SEEN_Y);
+  const columnAt = slotAt(slot + COLUMN);
+  const rowAt = slotAt(slot + ROW);
+  const least = slotAt(slot);
+  const open = openAt(slot);
+  beginOpen(slot);
+  for (let next = 0; next < count; next++) {
+    const i = load<i32>(open + ((<usize>next) << 2));
+    const at = bytes(i);
+    const x = load<f64>(fromXs + at) - midX;
+    const y = load<f64>(fromYs + at) - midY;
+    const best = max(0, load<f64>(least + at));
+    // Mostly this is so much further that it need not be told where the grid ends.
+    if (ring * stepX - halfWidth - Math.abs(x) > best && ring * stepY - halfHeight - Math.abs(y) > best) continue;
+    const column = load<f64>(columnAt + at);
+    const row = load<f64>(rowAt + at);
+    const outX = outside(x, column, halfWidth, stepX, columns);
+    const outY = outside(y, row, halfHeight, stepY, rows);
+    // No box of this ring, or of one further out, is nearer in x, or in y.
+    const besideX = max(outX, ringGap(x, column, halfWidth, stepX, columns, ring));
+    const besideY = max(outY, ringGap(y, row, halfHeight, stepY, rows, ring));
+    if (min(besideX * besideX + outY * outY, outX * outX + besideY * besideY) > best * best) continue;
+    listOpen(i);
+  }
+  return listed(slot);
+}
+
+/** How far a place lies outside of all columns. */
+function outside(x: f64, column: f64, half: f64, step: f64, columns: f64): f64 {
+  return max(0, max(-x - half - column * step, x - half - (columns - 1 - column) * step));
+}
+
+/** How far it lies from the columns of a ring; infinite where there are none. */
+function ringGap(x: f64, column: f64, half: f64, step: f64, columns: f64, ring: f64): f64 {
+  const left: f64 = column >= ring ? x + ring * step - half : Infinity;
+  const right: f64 = column + ring < columns ? ring * step - x - half : Infinity;
+  return max(0, min(left, right));
+}
+
+/** Sees listed places, from one on, from the copies of a ring; ends with the next one to go on with. */
+export function seeRepeated(
+  from: i32,
+  count: i32,
+  slot: i32,
+  room: i32,
+  ring: f64,
+  midX: f64,
+  midY: f64,
+  halfWidth: f64,
+  halfHeight: f64,
+  stepX: f64,
+  stepY: f64,
+  columns: f64,
+  rows: f64,
+): i32 {
+  const columnAt = slotAt(slot + COLUMN);
+  const rowAt = slotAt(slot + ROW);
+  const least = slotAt(slot);
+  const open = openAt(slot);
+  beginSeen(slot, room);
+  for (; from < count && seen < FULL; from++) {
+    const i = load<i32>(open + ((<usize>from) << 2));
+    const at = bytes(i);
+    const x = load<f64>(placeX + at);
+    const y = load<f64>(placeY + at);
+    const column = load<f64>(columnAt + at);
+    const row = load<f64>(rowAt + at);
+    const best = max(0, load<f64>(least + at));
+    const lastColumn = min(columns - 1, column + ring);
+    const lastRow = min(rows - 1, row + ring);
+    for (let j = max(0, row - ring); j <= lastRow; j++) {
+      const v = y - j * stepY;
+      const left = best * best - squaredGap(v - midY, halfHeight);
+      if (left < 0) continue;
+      // All columns of the outer rows, and of the others the outer columns.
+      const isOuter = Math.abs(j - row) === ring;
+      const step: f64 = isOuter ? 1 : 2 * ring;
+      for (let k: f64 = isOuter ? max(0, column - ring) : column - ring; k <= lastColumn; k += step) {
+        const u = x - k * stepX;
+        if (k >= 0 && squaredGap(u - midX, halfWidth) <= left) see(u, v, i);
+      }
+    }
+  }
+  return from;
+}

@@ -1,0 +1,89 @@
+import { copiedShape, isNear, unionWorth } from "./copied-shape";
+import { type Copies, type Least, ofCopies } from "./copies";
+import type { DistanceField } from "./field";
+import { turnedBox } from "./placed";
+import { boxAroundBoth } from "./sets";
+
+/** More copies around a centre are not made. */
+export const MOST_AROUND = 1000;
+
+/**
+ * The union of `count` copies turned evenly about a centre, the given one among them, asked in the order of their directions. Throws
+ * `RangeError` for other counts than 1 to 1,000, and for a shape without bounds.
+ */
+export function aroundField(given: DistanceField, x: number, y: number, count: number): DistanceField {
+  if (!(Number.isInteger(count) && count >= 1 && count <= MOST_AROUND))
+    throw new RangeError(`copies around a centre are 1 to ${MOST_AROUND}`);
+  const shape = copiedShape(given);
+  // Copies of nothing are nothing.
+  if (!shape) return given;
+  const { field, box } = shape;
+  const cos = Float64Array.from({ length: count }, (_, k) => Math.cos((2 * Math.PI * k) / count));
+  const sin = Float64Array.from({ length: count }, (_, k) => Math.sin((2 * Math.PI * k) / count));
+  const [mx, my] = [(box.minX + box.maxX) / 2 - x, (box.minY + box.maxY) / 2 - y];
+  const reach = Math.hypot(box.maxX - box.minX, box.maxY - box.minY) / 2;
+  const away = Math.hypot(mx, my);
+  const first = Math.atan2(my, mx);
+  // Cosines of the angles that the copies of a ring lie aside by at least; the nearest one may be known within 2e-5 only.
+  const aside = Float64Array.from({ length: count + 2 }, (_, k) =>
+    Math.cos(Math.min(Math.PI, Math.max(0, ((2 * k - 1) * Math.PI) / count - 2e-5))),
+  );
+  const see = (dx: number, dy: number, copy: number, least: Least): void => {
+    const k = wrapped(copy, count);
+    const u = x + cos[k] * dx + sin[k] * dy;
+    const v = y - sin[k] * dx + cos[k] * dy;
+    if (isNear(box, u, v, least.value)) least.see(u, v, k);
+  };
+  const wedge = Math.PI / count;
+  const directions = Float64Array.from({ length: 2 * count }, (_, i) => (i & 1 ? sin : cos)[i >> 1]);
+  const frame = [x, y, mx, my, (box.maxX - box.minX) / 2, (box.maxY - box.minY) / 2] as const;
+  const copies: Copies = {
+    first: (px, py) => Math.round(((Math.atan2(py - y, px - x) - first) * count) / (2 * Math.PI)),
+    ring(px, py, nearest, k, least) {
+      const dx = px - x;
+      const dy = py - y;
+      if (2 * k > count) return false;
+      if (k > 0) {
+        // The middle of a copy that far around lies so far from p at least, and its box within reach of it.
+        const square = dx * dx + dy * dy;
+        const most = reach + Math.max(least.value, 0);
+        if (square + away * away - 2 * Math.sqrt(square) * away * aside[k] > most * most) return false;
+      }
+      see(dx, dy, nearest + k, least);
+      if (k > 0) see(dx, dy, nearest - k, least);
+      return true;
+    },
+    seeNearest(places, slot) {
+      places.setTable(directions);
+      places.engine.seeNearestAround(places.count, slot, x, y, mx, my, count, Math.cos(wedge), Math.sin(wedge));
+    },
+    open({ engine, count: places }, slot) {
+      if (count === 1) return 0;
+      return engine.openAround(places, slot, ...frame, cos[1], sin[1]);
+    },
+    stillOpen({ engine }, slot, open, k) {
+      return 2 * k > count ? 0 : engine.stillOpenAround(open, slot, ...frame, aside[k]);
+    },
+    see: ({ engine }, slot, room, from, open, k) => engine.seeAround(from, open, slot, room, ...frame, cos[k], sin[k]),
+    turn(copy, slope) {
+      const { x: u, y: v } = slope;
+      slope.x = cos[copy] * u - sin[copy] * v;
+      slope.y = sin[copy] * u + cos[copy] * v;
+    },
+  };
+  const isApart = count === 1 || away * Math.sin(Math.PI / count) > reach;
+  return {
+    ...ofCopies(field, copies),
+    worth: unionWorth(given, isApart),
+    lipschitz: Math.max(1, given.lipschitz),
+    within(level) {
+      const one = field.within(level);
+      const boxes = Array.from(cos, (c, k) => one && turnedBox(one, x, y, c, sin[k]));
+      return boxes.reduce(boxAroundBoth);
+    },
+  };
+}
+
+function wrapped(index: number, count: number): number {
+  return ((index % count) + count) % count;
+}

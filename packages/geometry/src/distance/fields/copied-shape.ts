@@ -1,0 +1,49 @@
+import type { Bounds } from "../../polygon";
+import { type DistanceField, grownBox, least } from "./field";
+import { byMeasure, measureOf } from "./measured";
+
+/** A shape of which copies are to be made, with the box around it; null for nothing. Throws `RangeError` where it has no bounds. */
+export function copiedShape(field: DistanceField): { field: DistanceField; box: Bounds } | null {
+  const box = field.within(0);
+  if (box && ![box.minX, box.minY, box.maxX, box.maxY].every(Number.isFinite))
+    throw new RangeError("what is repeated has to have bounds");
+  return box && { field: noLessThan(field, box), box };
+}
+
+/** A bound may be less than the distance to the box around its shape: that is a bound, too, and copies far away stay out of it. */
+function noLessThan(field: DistanceField, box: Bounds): DistanceField {
+  if (field.worth.outside === "exact") return field;
+  const gapAt = (x: number, y: number) =>
+    Math.hypot(Math.max(box.minX - x, 0, x - box.maxX), Math.max(box.minY - y, 0, y - box.maxY));
+  const measure = measureOf(field);
+  return {
+    ...field,
+    ...byMeasure((places, slot) => {
+      measure(places, slot);
+      places.engine.noNearer(places.count, slot, box.minX, box.minY, box.maxX, box.maxY);
+    }, field.inRows),
+    at(x, y, slope) {
+      const value = field.at(x, y, slope);
+      const gap = gapAt(x, y);
+      if (gap <= Math.max(value, 0)) return value;
+      if (slope) {
+        slope.x = Math.max(x - box.maxX, Math.min(0, x - box.minX)) / gap;
+        slope.y = Math.max(y - box.maxY, Math.min(0, y - box.minY)) / gap;
+      }
+      return gap;
+    },
+    within: (level) => grownBox(box, Math.max(0, level)),
+  };
+}
+
+/** Whether a place is no further from the box around a shape than a value: elsewhere nothing of the shape is. */
+export function isNear({ minX, minY, maxX, maxY }: Bounds, x: number, y: number, value: number): boolean {
+  const dx = x < minX ? minX - x : x > maxX ? x - maxX : 0;
+  const dy = y < minY ? minY - y : y > maxY ? y - maxY : 0;
+  return dx === 0 && dy === 0 ? true : value > 0 && dx * dx + dy * dy <= value * value;
+}
+
+/** What the union of copies is worth, which lie apart or not. */
+export function unionWorth({ worth }: DistanceField, isApart: boolean): DistanceField["worth"] {
+  return { inside: isApart ? worth.inside : least(worth.inside, "bound"), outside: worth.outside };
+}
