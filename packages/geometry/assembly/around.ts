@@ -15,25 +15,54 @@ import {
 import { edges } from "./memory";
 import { across, along, both, bytes, fromX, fromY, slotAt } from "./places";
 
-/** The direction of the copies that see the places; one place is next to the one before, so is mostly seen by the same. */
+let copies: i32 = 0;
+/** The centre; the middle of the first copy's box from there, how far it is, and how far the box reaches from its middle. */
+let cx: f64 = 0;
+let cy: f64 = 0;
+let midX: f64 = 0;
+let midY: f64 = 0;
+let away: f64 = 0;
+let halfWidth: f64 = 0;
+let halfHeight: f64 = 0;
+let reach: f64 = 0;
+/** Of half of the angle between two copies. */
+let wedgeCos: f64 = -1;
+let wedgeSin: f64 = 0;
+
+/** Bytes of a copy in `edges`: cosine and sine of its direction, the cosine of the angle that its ring lies aside by at least, and nothing. */
+const COPY: usize = 32;
+
+/** Begins with copies around a centre; what they are made of may do the same, so that it is to be called again after that. */
+export function beginAround(
+  count: i32,
+  x: f64,
+  y: f64,
+  awayX: f64,
+  awayY: f64,
+  boxHalfWidth: f64,
+  boxHalfHeight: f64,
+  halfCos: f64,
+  halfSin: f64,
+): void {
+  copies = count;
+  cx = x;
+  cy = y;
+  midX = awayX;
+  midY = awayY;
+  halfWidth = boxHalfWidth;
+  halfHeight = boxHalfHeight;
+  wedgeCos = halfCos;
+  wedgeSin = halfSin;
+  away = Math.sqrt(midX * midX + midY * midY);
+  reach = Math.sqrt(halfWidth * halfWidth + halfHeight * halfHeight);
+}
+
+/** The direction of the copies that see two places; one place is next to the one before, so is mostly seen by the same. */
 let cos: v128 = f64x2.splat(1);
 let sin: v128 = f64x2.splat(0);
 
-/**
- * Places as the nearest of some copies around a centre see them; the directions of all copies are in `edges`, cosine and sine each. The
- * middle of the first one's box lies at (midX, midY) from the centre; half of the angle between two is that of (wedgeCos, wedgeSin).
- */
-export function seeNearestAround(
-  count: i32,
-  slot: i32,
-  cx: f64,
-  cy: f64,
-  midX: f64,
-  midY: f64,
-  copies: i32,
-  wedgeCos: f64,
-  wedgeSin: f64,
-): void {
+/** Places as the nearest copies see them. */
+export function seeNearestAround(count: i32, slot: i32): void {
   const toX = slotAt(slot + SEEN_X);
   const toY = slotAt(slot + SEEN_Y);
   cos = both(1);
@@ -46,7 +75,7 @@ export function seeNearestAround(
     const ahead = f64x2.mul(along(u, v, both(midX), both(midY)), both(wedgeSin));
     const aside = f64x2.mul(f64x2.abs(across(u, v, both(midX), both(midY))), both(wedgeCos));
     if (v128.any_true(f64x2.gt(aside, ahead))) {
-      findNearest(dx, dy, midX, midY, copies);
+      findNearest(dx, dy);
       u = along(dx, dy, cos, sin);
       v = across(dx, dy, cos, sin);
     }
@@ -55,14 +84,14 @@ export function seeNearestAround(
   }
 }
 
-function findNearest(dx: v128, dy: v128, midX: f64, midY: f64, copies: i32): void {
+function findNearest(dx: v128, dy: v128): void {
   const all = both(<f64>copies);
   const from = f64x2.sub(turns(dx, dy), turns(both(midX), both(midY)));
   const nearest = f64x2.nearest(f64x2.mul(from, all));
   const copy = f64x2.add(nearest, v128.and(all, f64x2.lt(nearest, both(0))));
   const number = i32x4.trunc_sat_f64x2_s_zero(f64x2.sub(copy, v128.and(all, f64x2.ge(copy, all))));
-  const one = v128.load(edges + ((<usize>i32x4.extract_lane(number, 0)) << 4));
-  const other = v128.load(edges + ((<usize>i32x4.extract_lane(number, 1)) << 4));
+  const one = v128.load(edges + <usize>i32x4.extract_lane(number, 0) * COPY);
+  const other = v128.load(edges + <usize>i32x4.extract_lane(number, 1) * COPY);
   cos = v128.shuffle<f64>(one, other, 0, 2);
   sin = v128.shuffle<f64>(one, other, 1, 3);
 }
@@ -84,31 +113,19 @@ function turns(dx: v128, dy: v128): v128 {
   return v128.bitselect(f64x2.neg(turn), turn, f64x2.lt(dy, both(0)));
 }
 
-/**
- * Lists the places that the copies beside the nearest one, which lie aside by the angle of (turnCos, turnSin), may be nearer to, or those beyond;
- * how many there are.
- */
-export function openAround(
-  count: i32,
-  slot: i32,
-  cx: f64,
-  cy: f64,
-  midX: f64,
-  midY: f64,
-  halfWidth: f64,
-  halfHeight: f64,
-  turnCos: f64,
-  turnSin: f64,
-): i32 {
+/** Lists the places that the copies beside the nearest one may be nearer to, or those beyond; how many there are. */
+export function openAround(count: i32, slot: i32): i32 {
   const fromXs = slotAt(slot + SEEN_X);
   const fromYs = slotAt(slot + SEEN_Y);
   const least = slotAt(slot);
-  const reach = Math.sqrt(halfWidth * halfWidth + halfHeight * halfHeight);
+  beginOpen(slot);
+  if (copies === 1) return 0;
+  const turnCos = load<f64>(edges + COPY);
+  const turnSin = load<f64>(edges + COPY, 8);
   const leftX = turnCos * midX - turnSin * midY;
   const leftY = turnSin * midX + turnCos * midY;
   const rightX = turnCos * midX + turnSin * midY;
   const rightY = turnCos * midY - turnSin * midX;
-  beginOpen(slot);
   for (let at: usize = 0; at < bytes(count); at += 16) {
     const u = f64x2.sub(v128.load(fromXs + at), both(cx));
     const v = f64x2.sub(v128.load(fromYs + at), both(cy));
@@ -127,24 +144,14 @@ function squares(dx: v128, dy: v128): v128 {
   return f64x2.add(f64x2.mul(dx, dx), f64x2.mul(dy, dy));
 }
 
-/** Keeps those of the listed places that copies of a ring, or of one further out, may be nearer to: these lie aside by an angle at least. */
-export function stillOpenAround(
-  count: i32,
-  slot: i32,
-  cx: f64,
-  cy: f64,
-  midX: f64,
-  midY: f64,
-  halfWidth: f64,
-  halfHeight: f64,
-  aside: f64,
-): i32 {
+/** Keeps those of the listed places that copies of a ring, or of one further out, may be nearer to. */
+export function stillOpenAround(count: i32, slot: i32, ring: i32): i32 {
+  if (2 * ring > copies) return 0;
+  const aside = load<f64>(edges + <usize>ring * COPY, 16);
   const fromXs = slotAt(slot + SEEN_X);
   const fromYs = slotAt(slot + SEEN_Y);
   const least = slotAt(slot);
   const open = openAt(slot);
-  const away = Math.sqrt(midX * midX + midY * midY);
-  const reach = Math.sqrt(halfWidth * halfWidth + halfHeight * halfHeight);
   beginOpen(slot);
   for (let next = 0; next < count; next++) {
     const i = load<i32>(open + ((<usize>next) << 2));
@@ -159,21 +166,10 @@ export function stillOpenAround(
   return listed(slot);
 }
 
-/** Sees listed places, from one on, from two copies that lie aside by an angle; ends with the next one to go on with. */
-export function seeAround(
-  from: i32,
-  count: i32,
-  slot: i32,
-  room: i32,
-  cx: f64,
-  cy: f64,
-  midX: f64,
-  midY: f64,
-  halfWidth: f64,
-  halfHeight: f64,
-  turnCos: f64,
-  turnSin: f64,
-): i32 {
+/** Sees listed places, from one on, from the two copies of a ring; ends with the next one to go on with. */
+export function seeAround(from: i32, count: i32, slot: i32, room: i32, ring: i32): i32 {
+  const turnCos = load<f64>(edges + <usize>ring * COPY);
+  const turnSin = load<f64>(edges + <usize>ring * COPY, 8);
   const fromXs = slotAt(slot + SEEN_X);
   const fromYs = slotAt(slot + SEEN_Y);
   const least = slotAt(slot);

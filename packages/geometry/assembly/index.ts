@@ -1,6 +1,6 @@
 // AssemblyScript, compiled to WebAssembly by `npm run assembly`: two samples at a time, and no checks in the loops.
 
-export { openAround, seeAround, seeNearestAround, stillOpenAround } from "./around";
+export { beginAround, openAround, seeAround, seeNearestAround, stillOpenAround } from "./around";
 export { keepLeast, seen } from "./copies";
 export { ellipse } from "./ellipse";
 export { arc, box, capsule, circle, circularSegment, corners, ring, ringSector, roundedBox } from "./forms";
@@ -21,6 +21,6 @@ export { block, blockXs, blockYs, children, edges, found, gaps, place, sides, xs
 export { measureEdges } from "./near-edges";
 export { into, placeX, placeY, setPlaces, slotAt } from "./places";
 export { nearestEdges } from "./points";
-export { openRepeated, seeNearestRepeated, seeRepeated, stillOpenRepeated } from "./repeated";
+export { beginRepeated, openRepeated, seeNearestRepeated, seeRepeated, stillOpenRepeated } from "./repeated";
 export { star } from "./star";
 export { measureBlock } from "./tiles";

@@ -20,17 +20,39 @@ import { both, bytes, placeX, placeY, slotAt } from "./places";
 const COLUMN: i32 = OWN;
 const ROW: i32 = OWN + 1;
 
-/** Places as the nearest of some copies on a grid see them; the box around the first one has its middle at (midX, midY). */
-export function seeNearestRepeated(
-  count: i32,
-  slot: i32,
-  midX: f64,
-  midY: f64,
-  stepX: f64,
-  stepY: f64,
-  columns: f64,
-  rows: f64,
+/** The middle of the box around the first copy, and how far that reaches from there. */
+let midX: f64 = 0;
+let midY: f64 = 0;
+let halfWidth: f64 = 0;
+let halfHeight: f64 = 0;
+let stepX: f64 = 1;
+let stepY: f64 = 1;
+let columns: f64 = 1;
+let rows: f64 = 1;
+
+/** Begins with copies on a grid; what they are made of may do the same, so that it is to be called again after that. */
+export function beginRepeated(
+  x: f64,
+  y: f64,
+  boxHalfWidth: f64,
+  boxHalfHeight: f64,
+  alongX: f64,
+  alongY: f64,
+  columnCount: f64,
+  rowCount: f64,
 ): void {
+  midX = x;
+  midY = y;
+  halfWidth = boxHalfWidth;
+  halfHeight = boxHalfHeight;
+  stepX = alongX;
+  stepY = alongY;
+  columns = columnCount;
+  rows = rowCount;
+}
+
+/** Places as the nearest copies see them. */
+export function seeNearestRepeated(count: i32, slot: i32): void {
   const toX = slotAt(slot + SEEN_X);
   const toY = slotAt(slot + SEEN_Y);
   const toColumn = slotAt(slot + COLUMN);
@@ -48,24 +70,13 @@ export function seeNearestRepeated(
 }
 
 /** The columns that places lie nearest to, or rows. */
-function nearest(x: v128, mid: f64, perStep: f64, columns: f64): v128 {
+function nearest(x: v128, mid: f64, perStep: f64, all: f64): v128 {
   const steps = f64x2.nearest(f64x2.mul(f64x2.sub(x, both(mid)), both(perStep)));
-  return f64x2.pmin(both(columns - 1), f64x2.pmax(both(0), steps));
+  return f64x2.pmin(both(all - 1), f64x2.pmax(both(0), steps));
 }
 
 /** Lists the places that a copy beside the nearest one may be nearer to, and so any other; how many there are. */
-export function openRepeated(
-  count: i32,
-  slot: i32,
-  midX: f64,
-  midY: f64,
-  halfWidth: f64,
-  halfHeight: f64,
-  stepX: f64,
-  stepY: f64,
-  columns: f64,
-  rows: f64,
-): i32 {
+export function openRepeated(count: i32, slot: i32): i32 {
   const fromXs = slotAt(slot + SEEN_X);
   const fromYs = slotAt(slot + SEEN_Y);
   const columnAt = slotAt(slot + COLUMN);
@@ -89,29 +100,17 @@ export function openRepeated(
 }
 
 /** How far places lie from the boxes of the columns beside theirs, those being so far right of the middle of their own; or of the rows. */
-function besideGap(x: v128, column: v128, half: f64, step: f64, columns: f64): v128 {
+function besideGap(x: v128, column: v128, half: f64, step: f64, all: f64): v128 {
   const left = f64x2.sub(f64x2.add(x, both(step)), both(half));
   const right = f64x2.sub(f64x2.sub(both(step), x), both(half));
   const none = both(Infinity);
   const toLeft = v128.bitselect(left, none, f64x2.gt(column, both(0)));
-  const toRight = v128.bitselect(right, none, f64x2.lt(column, both(columns - 1)));
+  const toRight = v128.bitselect(right, none, f64x2.lt(column, both(all - 1)));
   return f64x2.pmax(both(0), f64x2.pmin(toLeft, toRight));
 }
 
 /** Keeps those of the listed places that copies of a ring, or of one further out, may be nearer to. */
-export function stillOpenRepeated(
-  count: i32,
-  slot: i32,
-  ring: f64,
-  midX: f64,
-  midY: f64,
-  halfWidth: f64,
-  halfHeight: f64,
-  stepX: f64,
-  stepY: f64,
-  columns: f64,
-  rows: f64,
-): i32 {
+export function stillOpenRepeated(count: i32, slot: i32, ring: f64): i32 {
   const fromXs = slotAt(slot + SEEN_X);
   const fromYs = slotAt(slot + SEEN_Y);
   const columnAt = slotAt(slot + COLUMN);
@@ -141,33 +140,19 @@ export function stillOpenRepeated(
 }
 
 /** How far a place lies outside of all columns. */
-function outside(x: f64, column: f64, half: f64, step: f64, columns: f64): f64 {
-  return max(0, max(-x - half - column * step, x - half - (columns - 1 - column) * step));
+function outside(x: f64, column: f64, half: f64, step: f64, all: f64): f64 {
+  return max(0, max(-x - half - column * step, x - half - (all - 1 - column) * step));
 }
 
 /** How far it lies from the columns of a ring; infinite where there are none. */
-function ringGap(x: f64, column: f64, half: f64, step: f64, columns: f64, ring: f64): f64 {
+function ringGap(x: f64, column: f64, half: f64, step: f64, all: f64, ring: f64): f64 {
   const left: f64 = column >= ring ? x + ring * step - half : Infinity;
-  const right: f64 = column + ring < columns ? ring * step - x - half : Infinity;
+  const right: f64 = column + ring < all ? ring * step - x - half : Infinity;
   return max(0, min(left, right));
 }
 
 /** Sees listed places, from one on, from the copies of a ring; ends with the next one to go on with. */
-export function seeRepeated(
-  from: i32,
-  count: i32,
-  slot: i32,
-  room: i32,
-  ring: f64,
-  midX: f64,
-  midY: f64,
-  halfWidth: f64,
-  halfHeight: f64,
-  stepX: f64,
-  stepY: f64,
-  columns: f64,
-  rows: f64,
-): i32 {
+export function seeRepeated(from: i32, count: i32, slot: i32, room: i32, ring: f64): i32 {
   const columnAt = slotAt(slot + COLUMN);
   const rowAt = slotAt(slot + ROW);
   const least = slotAt(slot);

@@ -41,14 +41,16 @@ export interface Engine {
   scaled: Join;
   noNearer: Join;
   /** Copies around a centre, and on a grid: see packages/geometry/assembly/copies.ts. */
-  seeNearestAround: Join;
-  openAround: Find;
-  stillOpenAround: Find;
-  seeAround: See;
-  seeNearestRepeated: Join;
-  openRepeated: Find;
-  stillOpenRepeated: Find;
-  seeRepeated: See;
+  beginAround: (...frame: number[]) => void;
+  seeNearestAround: CopiesEngine["seeNearest"];
+  openAround: CopiesEngine["open"];
+  stillOpenAround: CopiesEngine["stillOpen"];
+  seeAround: CopiesEngine["see"];
+  beginRepeated: (...frame: number[]) => void;
+  seeNearestRepeated: CopiesEngine["seeNearest"];
+  openRepeated: CopiesEngine["open"];
+  stillOpenRepeated: CopiesEngine["stillOpen"];
+  seeRepeated: CopiesEngine["see"];
   seen: Address;
   keepLeast: Join;
   block: Address;
@@ -62,9 +64,20 @@ export interface Engine {
   xs: Address;
   ys: Address;
 }
+
+/** What is done with copies at a list of places. */
+export interface CopiesEngine {
+  /** Sees the places from the nearest copies. */
+  seeNearest(count: number, slot: number): void;
+  /** Lists the places that others may be nearer to; how many there are. */
+  open(count: number, slot: number): number;
+  /** Keeps those of so many that the copies of a ring, or of one further out, may be nearer to; how many there are. */
+  stillOpen(count: number, slot: number, ring: number): number;
+  /** Sees those of so many from the copies of a ring, from one on; ends with the next one to go on with. */
+  see(from: number, count: number, slot: number, room: number, ring: number): number;
+}
+
 type Join = (count: number, slot: number, ...numbers: number[]) => void;
-type Find = (count: number, slot: number, ...numbers: number[]) => number;
-type See = (from: number, listed: number, slot: number, room: number, ...numbers: number[]) => number;
 type Form = (count: number, ...numbers: number[]) => void;
 interface Address {
   value: number;

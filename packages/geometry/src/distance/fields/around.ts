@@ -21,7 +21,8 @@ export function aroundField(given: DistanceField, x: number, y: number, count: n
   const cos = Float64Array.from({ length: count }, (_, k) => Math.cos((2 * Math.PI * k) / count));
   const sin = Float64Array.from({ length: count }, (_, k) => Math.sin((2 * Math.PI * k) / count));
   const [mx, my] = [(box.minX + box.maxX) / 2 - x, (box.minY + box.maxY) / 2 - y];
-  const reach = Math.hypot(box.maxX - box.minX, box.maxY - box.minY) / 2;
+  const [halfWidth, halfHeight] = [(box.maxX - box.minX) / 2, (box.maxY - box.minY) / 2];
+  const reach = Math.hypot(halfWidth, halfHeight);
   const away = Math.hypot(mx, my);
   const first = Math.atan2(my, mx);
   // Cosines of the angles that the copies of a ring lie aside by at least; the nearest one may be known within 2e-5 only.
@@ -34,9 +35,9 @@ export function aroundField(given: DistanceField, x: number, y: number, count: n
     const v = y - sin[k] * dx + cos[k] * dy;
     if (isNear(box, u, v, least.value)) least.see(u, v, k);
   };
+  const table = Float64Array.from({ length: 4 * count }, (_, i) => [cos, sin, aside, aside][i & 3][i >> 2]);
   const wedge = Math.PI / count;
-  const directions = Float64Array.from({ length: 2 * count }, (_, i) => (i & 1 ? sin : cos)[i >> 1]);
-  const frame = [x, y, mx, my, (box.maxX - box.minX) / 2, (box.maxY - box.minY) / 2] as const;
+  const frame = [count, x, y, mx, my, halfWidth, halfHeight, Math.cos(wedge), Math.sin(wedge)] as const;
   const copies: Copies = {
     first: (px, py) => Math.round(((Math.atan2(py - y, px - x) - first) * count) / (2 * Math.PI)),
     ring(px, py, nearest, k, least) {
@@ -53,18 +54,13 @@ export function aroundField(given: DistanceField, x: number, y: number, count: n
       if (k > 0) see(dx, dy, nearest - k, least);
       return true;
     },
-    seeNearest(places, slot) {
-      places.setTable(directions);
-      places.engine.seeNearestAround(places.count, slot, x, y, mx, my, count, Math.cos(wedge), Math.sin(wedge));
+    begin(places) {
+      places.setTable(table);
+      const { engine } = places;
+      engine.beginAround(...frame);
+      const { seeNearestAround, openAround, stillOpenAround, seeAround } = engine;
+      return { seeNearest: seeNearestAround, open: openAround, stillOpen: stillOpenAround, see: seeAround };
     },
-    open({ engine, count: places }, slot) {
-      if (count === 1) return 0;
-      return engine.openAround(places, slot, ...frame, cos[1], sin[1]);
-    },
-    stillOpen({ engine }, slot, open, k) {
-      return 2 * k > count ? 0 : engine.stillOpenAround(open, slot, ...frame, aside[k]);
-    },
-    see: ({ engine }, slot, room, from, open, k) => engine.seeAround(from, open, slot, room, ...frame, cos[k], sin[k]),
     turn(copy, slope) {
       const { x: u, y: v } = slope;
       slope.x = cos[copy] * u - sin[copy] * v;

@@ -1,9 +1,10 @@
+import type { CopiesEngine } from "../assembly/engine";
 import { type Measure, type Places, TOGETHER } from "../assembly/places";
 import type { Slope } from "../forms";
 import type { DistanceField } from "./field";
 import { byMeasure, type Measured, measureOf } from "./measured";
 
-/** Copies of a shape: for one place in the first two, for many in those of the compiled part, in the same order. */
+/** Copies of a shape: what one place asks, ring by ring, and what the compiled part does for many in the same order. */
 export interface Copies {
   /** The copy about nearest to a place. */
   first(x: number, y: number): number;
@@ -14,14 +15,8 @@ export interface Copies {
   ring(x: number, y: number, first: number, ring: number, least: Least): boolean;
   /** Turns a gradient in the frame of a copy back. */
   turn?(copy: number, slope: Slope): void;
-  /** Leaves the places in two slots, as the nearest copy of each sees them. */
-  seeNearest(places: Places, slot: number): void;
-  /** How many places others may be nearer to. */
-  open(places: Places, slot: number): number;
-  /** How many of them those of a ring may be nearer to, or those beyond. */
-  stillOpen(places: Places, slot: number, open: number, ring: number): number;
-  /** Sees these, from one on, from the copies of a ring; ends with the next one to go on with. */
-  see(places: Places, slot: number, room: number, from: number, open: number, ring: number): number;
+  /** Tells the compiled part what copies these are, until other ones begin; what that does with them. */
+  begin(places: Places): CopiesEngine;
 }
 
 /** The least of the values of copies. */
@@ -47,29 +42,34 @@ function measureOfCopies(measure: Measure, copies: Copies): Measure {
   return (places, slot) => {
     const { engine, count } = places;
     const [x, y] = [engine.placeX.value, engine.placeY.value];
-    copies.seeNearest(places, slot);
-    engine.setPlaces(engine.slotAt(slot + SEEN_X), engine.slotAt(slot + SEEN_Y));
-    measure(places, slot + OTHERS);
+    const { seeNearest, open, stillOpen, see } = copies.begin(places);
+    /** Measures the shape where copies see the places, which lie in two slots. */
+    const measureSeen = (many: number, atX: number, atY: number, to: number): void => {
+      places.count = many;
+      engine.setPlaces(engine.slotAt(atX), engine.slotAt(atY));
+      measure(places, to);
+      places.count = count;
+      engine.setPlaces(x, y);
+      copies.begin(places);
+    };
+    seeNearest(count, slot);
+    measureSeen(count, slot + SEEN_X, slot + SEEN_Y, slot + OTHERS);
     engine.scaled(count, slot, slot + OTHERS, 1);
-    engine.setPlaces(x, y);
-    let open = copies.open(places, slot);
-    for (let ring = 1; open > 0; ring++) {
+    let left = open(count, slot);
+    for (let ring = 1; left > 0; ring++) {
       // A list is full at so many places, but all copies of a ring see the last one.
       const room = 1 + Math.ceil((8 * ring) / TOGETHER);
-      for (let from = 0; from < open; ) {
-        from = copies.see(places, slot, room, from, open, ring);
+      for (let from = 0; from < left; ) {
+        from = see(from, left, slot, room, ring);
         const seen = engine.seen.value;
         for (let part = 0; part < seen; part += TOGETHER) {
-          const parts = part / TOGETHER;
-          places.count = Math.min(TOGETHER, seen - part);
-          engine.setPlaces(engine.slotAt(slot + OTHERS + parts), engine.slotAt(slot + OTHERS + room + parts));
-          measure(places, slot + OTHERS + 3 * room);
-          engine.keepLeast(places.count, slot, room, part);
+          const many = Math.min(TOGETHER, seen - part);
+          const first = slot + OTHERS + part / TOGETHER;
+          measureSeen(many, first, first + room, slot + OTHERS + 3 * room);
+          engine.keepLeast(many, slot, room, part);
         }
-        places.count = count;
-        engine.setPlaces(x, y);
       }
-      open = copies.stillOpen(places, slot, open, ring + 1);
+      left = stillOpen(left, slot, ring + 1);
     }
   };
 }

@@ -54,11 +54,11 @@ export function repeatedField(given: DistanceField, { stepX, stepY, columns, row
       }
       return true;
     },
-    seeNearest: ({ engine, count }, slot) =>
-      engine.seeNearestRepeated(count, slot, cx, cy, stepX, stepY, columns, rows),
-    open: ({ engine, count }, slot) => engine.openRepeated(count, slot, ...frame),
-    stillOpen: ({ engine }, slot, open, ring) => engine.stillOpenRepeated(open, slot, ring, ...frame),
-    see: ({ engine }, slot, room, from, open, ring) => engine.seeRepeated(from, open, slot, room, ring, ...frame),
+    begin({ engine }) {
+      engine.beginRepeated(...frame);
+      const { seeNearestRepeated, openRepeated, stillOpenRepeated, seeRepeated } = engine;
+      return { seeNearest: seeNearestRepeated, open: openRepeated, stillOpen: stillOpenRepeated, see: seeRepeated };
+    },
   };
   const isApart = (columns === 1 || 2 * halfWidth < stepX) && (rows === 1 || 2 * halfHeight < stepY);
   return {
