@@ -1,6 +1,7 @@
 import { area, combine, signedDistance } from "@vertexon/geometry";
 import { buildFiles, DEFAULT_OPTIONS, type Shape, Sheet, total } from "@vertexon/notation";
 import { driftwoodDogleg } from "../src/sample/driftwood-dogleg";
+import { LongService } from "../src/worker/long-service";
 import { mergeViews } from "../src/worker/merge-views";
 import type { FieldRequest } from "../src/worker/questions/field-picture";
 import { SheetService } from "../src/worker/sheet-service";
@@ -136,6 +137,17 @@ test("a field: its samples, and a picture that is tinted inside only", () => {
   expect(new Set(contours.map(({ level }) => level))).toEqual(new Set([-36, -24, -12, 12, 24, 36, 48]));
   const upsideDown = ask("fieldPicture", { name: "green", request: { ...request, flipped: true } })!.pixels;
   expect(upsideDown[4 * ((height - 1 - 232) * width + 62) + 3]).toBe(alpha(62, 232));
+});
+
+test("a field is handed off by a worker of its own as it would be here", async () => {
+  const script = "plan 40 by 30\npost = circle((20, 15), radius: 6)\nmoat = field(post, cell: 1)\n";
+  const emission = JSON.stringify({ targets: ["moat"], format: "c-array", options: DEFAULT_OPTIONS, file: null });
+  const service = new LongService(() => {});
+  const answer = await service.ask(script, "fieldHandoff", { emission });
+  expect(answer?.content).toContain("moat[1200]");
+  expect(answer).toEqual(asking(script)("handoff", { emission }));
+  const longer = await service.ask(script.replace("cell: 1", "cell: 2"), "fieldHandoff", { emission });
+  expect(longer?.content).toContain("moat[300]");
 });
 
 test("a hand-off is what the notation builds, with its lines in the order of the file", () => {

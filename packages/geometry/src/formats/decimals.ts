@@ -18,9 +18,20 @@ export function numberText({ decimals, numbers }: Pick<Style, "decimals" | "numb
 export function plainNumber(value: number, decimals: number): string {
   if (Math.abs(value) >= 1e21) return BigInt(value).toString();
   const text = value.toFixed(decimals);
-  const short = text.includes(".") ? text.replace(/\.?0+$/, "") : text;
+  const short = decimals > 0 ? withoutZeros(text) : text;
   return short === "-0" ? "0" : short;
 }
+
+/** Without the zeros at the end of a fraction, and its point where nothing is left of it. */
+function withoutZeros(text: string): string {
+  let end = text.length;
+  while (text.charCodeAt(end - 1) === ZERO) end--;
+  if (text.charCodeAt(end - 1) === POINT) end--;
+  return end === text.length ? text : text.slice(0, end);
+}
+
+const ZERO = 48;
+const POINT = 46;
 
 /** What a program holds after it has read a number. */
 export function asHeld(value: number, numbers: NumberType): number {

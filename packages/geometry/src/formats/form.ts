@@ -66,7 +66,7 @@ export interface ReadFigure {
   /** Where curves are kept. */
   path?: Path;
   indices?: number[];
-  numbers?: number[];
+  numbers?: ArrayLike<number>;
 }
 
 export const ALL_KINDS: readonly FigureKind[] = ["region", "outline", "triangles", "points", "numbers"];

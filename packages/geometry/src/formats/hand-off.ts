@@ -6,7 +6,7 @@ import { formOf, type HandoffFormat } from "./forms";
 import { linesOfPathData } from "./forms/svg-path";
 import { uniquelyNamed } from "./names";
 import type { Style } from "./style";
-import { ordered, placed, placedSamples, type Target } from "./target";
+import { ordered, placed, placedSamples, type Target, takesSamples } from "./target";
 import { checkText, type TextCheck } from "./text-check";
 
 export interface Handoff extends TextCheck {
@@ -60,7 +60,7 @@ export function handOff(format: HandoffFormat, all: readonly Figure[], style: St
 /** Samples as numbers where a form holds those and no fields. */
 function inKindsOf({ holds }: Form, figure: Figure, target: Target): Figure[] {
   if (!figure.samples || holds.kinds.includes("samples")) return [figure];
-  return numbersOf(figure.name, placedSamples(figure.samples, target) ?? figure.samples);
+  return numbersOf(figure.name, placedSamples(figure.samples, target));
 }
 
 /** A figure with the ends of its curves for lines: what stands in path data, command by command. */
@@ -81,7 +81,7 @@ function lossesOfSamples(
   const losses: string[] = [];
   const left = holds.single ? held.slice(1).map(({ name }) => name) : [];
   if (left.length > 0) losses.push(`${title} holds one field: ${left.join(", ")} left out`);
-  const stay = all.filter(({ samples }) => samples && !placedSamples(samples, target)).map(({ name }) => name);
+  const stay = takesSamples(target) ? [] : all.filter(({ samples }) => samples).map(({ name }) => name);
   if (stay.length > 0) losses.push(`cells are square: ${stay.join(", ")} in plan units, as the plan has them`);
   return losses;
 }

@@ -29,10 +29,14 @@ export function ordered(figure: Figure, { scaleX, scaleY }: Target): Figure {
   };
 }
 
+function isAsPlanned({ scaleX, scaleY, x, y }: Target): boolean {
+  return scaleX === 1 && scaleY === 1 && x === 0 && y === 0;
+}
+
 /** A figure's coordinates in the target. */
 export function placed(figure: Figure, target: Target): Figure {
+  if (isAsPlanned(target)) return figure;
   const { scaleX, scaleY, x, y } = target;
-  if (scaleX === 1 && scaleY === 1 && x === 0 && y === 0) return figure;
   const map: Affine = { a: scaleX, b: 0, c: 0, d: scaleY, e: x, f: y };
   const mapped = ({ vertices, closed }: FigureLine): FigureLine => {
     const moved = new Float64Array(vertices.length);
@@ -41,7 +45,7 @@ export function placed(figure: Figure, target: Target): Figure {
   };
   return {
     ...figure,
-    samples: figure.samples && (placedSamples(figure.samples, target) ?? figure.samples),
+    samples: figure.samples && placedSamples(figure.samples, target),
     lines: figure.lines.map(mapped),
     boxLengths: new Map([...figure.boxLengths].map(([key, lengths]) => placedLengths(key, lengths, map))),
     curves: () => transformPath(figure.curves(), map),
@@ -49,10 +53,16 @@ export function placed(figure: Figure, target: Target): Figure {
   };
 }
 
-/** Samples in the target's coordinates, rows from its least y; null where its units are not the same along x and y: cells are square. */
-export function placedSamples(samples: Samples, { scaleX, scaleY, x, y }: Target): Samples | null {
-  const factor = Math.abs(scaleX);
-  if (Math.abs(Math.abs(scaleY) - factor) > 1e-12 * factor || scaleX < 0) return null;
+/** Whether samples can be placed in the target: its units are the same along x and y, as cells are square. */
+export function takesSamples({ scaleX, scaleY }: Target): boolean {
+  return scaleX > 0 && Math.abs(Math.abs(scaleY) - scaleX) <= 1e-12 * scaleX;
+}
+
+/** Samples in the target's coordinates, rows from its least y; as they are where it takes none. */
+export function placedSamples(samples: Samples, target: Target): Samples {
+  const { scaleX, scaleY, x, y } = target;
+  if (!takesSamples(target) || isAsPlanned(target)) return samples;
+  const factor = scaleX;
   const { grid, values, reach, unit } = samples;
   const { columns, rows, cell } = grid;
   const isTurned = scaleY < 0;

@@ -101,10 +101,7 @@ class Comparison implements TextCheck {
   ) {}
 
   figure(figure: Told, read: ReadFigure, form: Form): void {
-    for (let i = 0; i < figure.numbers.length; i++) {
-      const apart = Math.abs(figure.numbers[i] - (read.numbers?.[i] ?? Number.NaN));
-      if (!(apart <= this.difference)) this.difference = apart;
-    }
+    this.plain(figure, read.numbers ?? []);
     if (figure.kind === "samples") return;
     const lines = read.lines
       .filter(({ points }) => points.length > 0)
@@ -124,6 +121,16 @@ class Comparison implements TextCheck {
     });
     if (figure.indices) this.triangles(figure, lines[0]?.vertices, read.indices ?? []);
     else if (figure.kind !== "points" && form.holds.lines !== false) this.crossings(figure, lines);
+  }
+
+  private plain({ name, numbers }: Told, read: ArrayLike<number>): void {
+    if (read.length !== numbers.length) {
+      this.problems.push(`${name}: ${read.length} numbers were read back, not ${numbers.length}`);
+      return;
+    }
+    let most = this.difference;
+    for (let i = 0; i < numbers.length; i++) most = Math.max(most, Math.abs(numbers[i] - read[i]));
+    this.difference = most;
   }
 
   curves(paths: readonly Path[], read: readonly ReadFigure[]): void {

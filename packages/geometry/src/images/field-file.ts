@@ -21,31 +21,49 @@ export interface FieldMapping {
   unit: string;
 }
 
-/**
- * Samples of a field as a file, with the mapping from it to plan units. Pictures hold values from −`reach` to `reach`, 0 in the middle,
- * what is beyond at the ends; where the reach is not finite, it is the greatest magnitude. Others hold the values themselves.
- */
+/** Samples of a field as a file, with the mapping from it to plan units. */
 export function fieldFile(
+  values: Float64Array,
+  grid: Grid,
+  format: FieldFormat,
+  reach: number,
+  unit: string,
+): { content: Uint8Array; mapping: FieldMapping } {
+  const { columns, rows } = grid;
+  const mapping = fieldMapping(values, grid, format, reach, unit);
+  if (format === "pfm") return { content: floatMap(values, columns, rows), mapping };
+  if (format === "npy") return { content: arrayFile(values, columns, rows), mapping };
+  const { scale, offset } = mapping;
+  const most = greatestOf(format);
+  const samples = new (format === "png16" ? Uint16Array : Uint8Array)(columns * rows);
+  if (scale > 0)
+    for (let i = 0; i < samples.length; i++)
+      samples[i] = Math.min(most, Math.max(0, Math.round((values[i] - offset) / scale)));
+  return { content: greyPng(samples, columns, rows, JSON.stringify(mapping)), mapping };
+}
+
+/**
+ * From a field's file to plan units. Pictures hold values from −`reach` to `reach`, 0 in the middle, what is beyond at the ends; where the
+ * reach is not finite, it is the greatest magnitude. Others hold the values themselves.
+ */
+export function fieldMapping(
   values: Float64Array,
   { x, y, cell, columns, rows }: Grid,
   format: FieldFormat,
   reach: number,
   unit: string,
-): { content: Uint8Array; mapping: FieldMapping } {
+): FieldMapping {
   const place = { columns, rows, x: x + cell / 2, y: y + cell / 2, cell };
   const plain: FieldMapping = { ...place, scale: 1, offset: 0, firstRow: "least y", unit };
-  if (format === "pfm") return { content: floatMap(values, columns, rows), mapping: plain };
-  if (format === "npy") return { content: arrayFile(values, columns, rows), mapping: plain };
-  const most = format === "png16" ? 65535 : 255;
+  if (format === "pfm" || format === "npy") return plain;
   let range = reach;
   if (!Number.isFinite(range)) {
     range = 0;
-    for (const value of values) range = Math.max(range, Math.abs(value));
+    for (let i = 0; i < values.length; i++) range = Math.max(range, Math.abs(values[i]));
   }
-  const scale = (2 * range) / most;
-  const samples = new (format === "png16" ? Uint16Array : Uint8Array)(columns * rows);
-  for (let i = 0; i < samples.length; i++)
-    samples[i] = scale > 0 ? Math.min(most, Math.max(0, Math.round((values[i] + range) / scale))) : 0;
-  const mapping = { ...plain, scale, offset: -range };
-  return { content: greyPng(samples, columns, rows, JSON.stringify(mapping)), mapping };
+  return { ...plain, scale: (2 * range) / greatestOf(format), offset: -range };
+}
+
+function greatestOf(format: FieldFormat): number {
+  return format === "png16" ? 65535 : 255;
 }

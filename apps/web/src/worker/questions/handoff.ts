@@ -29,3 +29,9 @@ export function handoff({ evaluated }: AskedSheet, { emission }: Asked): Handoff
   const samples = figures.reduce((sum, each) => sum + (each.samples?.values.length ?? 0), 0);
   return { ...built, report: rest, figures: lines, samples };
 }
+
+/** The same by a worker of its own, for fields: millions of samples take long to write and to read back. */
+export function fieldHandoff(sheet: AskedSheet, asked: Asked): HandoffView | null {
+  sheet.update(sheet.script);
+  return handoff(sheet, asked);
+}

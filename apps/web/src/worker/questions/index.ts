@@ -13,7 +13,7 @@ import { fieldSave } from "./field-save";
 import { fieldWorth } from "./field-worth";
 import { flattening } from "./flattening";
 import { gridReader } from "./grid-reader";
-import { handoff } from "./handoff";
+import { fieldHandoff, handoff } from "./handoff";
 import { importPlan } from "./import-plan";
 import { inspection } from "./inspection";
 import { march } from "./march";
@@ -72,6 +72,7 @@ export const longQuestions = {
   checkField,
   checkMine,
   combination,
+  fieldHandoff,
   fieldRows,
   fieldSave,
   fieldWorth,

@@ -1,4 +1,4 @@
-import { type FieldFormat, fieldFile } from "../../images";
+import { type FieldFormat, fieldFile, fieldMapping } from "../../images";
 import type { Figure } from "../figure";
 import { DOUBLES, type Form } from "../form";
 
@@ -13,7 +13,7 @@ function fieldForm(
   ending: string,
   format: FieldFormat,
   mediaType: string,
-  read: (bytes: Uint8Array) => number[],
+  read: (bytes: Uint8Array) => Float64Array,
 ): Form {
   const isPicture = ending === "png";
   return {
@@ -26,26 +26,27 @@ function fieldForm(
     layouts: [],
     numbers: DOUBLES,
     remark: isPicture ? beyondReach : undefined,
-    write: ([figure]) => (figure ? fileOf(figure, format).content : new Uint8Array()),
-    beside: ([figure]) => `${JSON.stringify(fileOf(figure, format).mapping, null, 2)}\n`,
+    write: ([figure]) => (figure ? fieldFile(...partsOf(figure, format)).content : new Uint8Array()),
+    beside: ([figure]) => `${JSON.stringify(fieldMapping(...partsOf(figure, format)), null, 2)}\n`,
     read: (content) => (content.length ? [{ lines: [], numbers: read(content as Uint8Array) }] : []),
   };
 }
 
-function fileOf({ samples }: Figure, format: FieldFormat): ReturnType<typeof fieldFile> {
+function partsOf({ samples }: Figure, format: FieldFormat): Parameters<typeof fieldFile> {
   const { values, grid, reach, unit } = samples!;
-  return fieldFile(values, grid, format, reach, unit);
+  return [values, grid, format, reach, unit];
 }
 
 function beyondReach([figure]: readonly Figure[]): string | null {
   if (!figure?.samples) return null;
   const { values, reach } = figure.samples;
-  const count = values.filter((value) => Math.abs(value) > reach).length;
+  let count = 0;
+  for (let i = 0; i < values.length; i++) if (Math.abs(values[i]) > reach) count++;
   return count > 0 ? `${count} samples lie beyond the field's reach of ${reach}: they come out as that` : null;
 }
 
 /** The samples by the mapping in the picture's own description; its data is stored in blocks (RFC 1951, section 3.2.4). */
-function readPicture(bytes: Uint8Array): number[] {
+function readPicture(bytes: Uint8Array): Float64Array {
   const view = viewOf(bytes);
   let described = "";
   let raw: Uint8Array = new Uint8Array();
@@ -57,11 +58,11 @@ function readPicture(bytes: Uint8Array): number[] {
   }
   const { columns, rows, scale, offset } = JSON.parse(described.slice(described.indexOf("\0") + 1));
   const size = bytes[24] / 8;
-  const values: number[] = [];
-  for (let row = 0; row < rows; row++)
-    for (let column = 0; column < columns; column++) {
+  const values = new Float64Array(columns * rows);
+  for (let row = 0, i = 0; row < rows; row++)
+    for (let column = 0; column < columns; column++, i++) {
       const at = row * (1 + size * columns) + 1 + size * column;
-      values.push(scale * (size === 2 ? 256 * raw[at] + raw[at + 1] : raw[at]) + offset);
+      values[i] = scale * (size === 2 ? 256 * raw[at] + raw[at + 1] : raw[at]) + offset;
     }
   return values;
 }
@@ -80,17 +81,21 @@ function unstored(data: Uint8Array): Uint8Array {
   return all.subarray(0, length);
 }
 
-function readFloatMap(bytes: Uint8Array): number[] {
+function readFloatMap(bytes: Uint8Array): Float64Array {
   const view = viewOf(bytes);
   let begin = 0;
   for (let line = 0; line < 3; line++) begin = bytes.indexOf(10, begin) + 1;
-  return Array.from({ length: (bytes.length - begin) / 4 }, (_, i) => view.getFloat32(begin + 4 * i, true));
+  const values = new Float64Array((bytes.length - begin) / 4);
+  for (let i = 0; i < values.length; i++) values[i] = view.getFloat32(begin + 4 * i, true);
+  return values;
 }
 
-function readArray(bytes: Uint8Array): number[] {
+function readArray(bytes: Uint8Array): Float64Array {
   const view = viewOf(bytes);
   const begin = 10 + view.getUint16(8, true);
-  return Array.from({ length: (bytes.length - begin) / 8 }, (_, i) => view.getFloat64(begin + 8 * i, true));
+  const values = new Float64Array((bytes.length - begin) / 8);
+  for (let i = 0; i < values.length; i++) values[i] = view.getFloat64(begin + 8 * i, true);
+  return values;
 }
 
 function viewOf(bytes: Uint8Array): DataView {

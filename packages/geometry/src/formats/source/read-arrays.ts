@@ -35,15 +35,24 @@ function valueAfter(code: string, from: number, opens: string): { start: number;
   if (start < 0) return { start: code.length, end: code.length };
   let end = start;
   for (let depth = 0; end < code.length; end++) {
-    if ("[({".includes(code[end])) depth++;
-    else if ("])}".includes(code[end]) && --depth === 0) break;
+    depth += BRACKETS[code.charCodeAt(end)] ?? 0;
+    if (depth === 0) break;
   }
   return { start, end: end + 1 };
 }
 
+/** By how much each character, by its code, goes deeper into brackets. */
+const BRACKETS = Int8Array.from({ length: 128 }, (_, code) => {
+  const character = String.fromCharCode(code);
+  return "[({".includes(character) ? 1 : "])}".includes(character) ? -1 : 0;
+});
+
 /** The numbers in a value, and not those in names of types. */
 function numbersIn(value: string): number[] {
-  return [...value.matchAll(/(?<![\w.])[-+]?(?:\d+\.?\d*|\.\d+)(?:[eE][-+]?\d+)?/g)].map(Number);
+  const numbers: number[] = [];
+  const found = /(?<![\w.])[-+]?(?:\d+\.?\d*|\.\d+)(?:[eE][-+]?\d+)?/g;
+  for (let match = found.exec(value); match; match = found.exec(value)) numbers.push(Number(match[0]));
+  return numbers;
 }
 
 function putTogether(parts: ReadonlyMap<string, number[]>): ReadFigure {

@@ -6,7 +6,7 @@ import { fixed, plural, small } from "@/format/numbers";
 import type { HandoffView } from "@/worker/questions/handoff";
 import { useAnswers } from "../../model/answers";
 import { type Layer, useLayer } from "../../model/layers";
-import { useQuestion } from "../../model/use-question";
+import { useLongQuestion, useQuestion } from "../../model/use-question";
 import { Empty, Facts, Panel, Pending } from "../parts/panel";
 import { useResting } from "../parts/use-resting";
 import { BoundFacts } from "./bound";
@@ -37,9 +37,13 @@ function File({ chosen }: { chosen: Chosen }) {
   const copy = useCopy();
   const { asked, kept, keep } = chosen;
   const { file, format } = asked;
-  const { answered, isNewest, problem } = useQuestion({ thread, view: resting }, "handoff", {
-    emission: JSON.stringify(asked),
-  });
+  const words = { emission: JSON.stringify(asked) };
+  const isOfFields = view.definitions.some(
+    ({ name, value }) => value?.type === "field" && asked.targets.includes(name),
+  );
+  const quick = useQuestion({ thread, view: resting }, "handoff", isOfFields ? null : words);
+  const long = useLongQuestion({ thread, view: resting }, "fieldHandoff", isOfFields ? words : null);
+  const { answered, isNewest, problem } = isOfFields ? long : quick;
   const handoff = answered?.answer ?? null;
   useLayer(() => handoff && layerOf(handoff), [handoff]);
   const content = handoff?.content ?? "";
