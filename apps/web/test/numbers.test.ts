@@ -1,6 +1,8 @@
+import { Sheet } from "@vertexon/notation";
 import { fixed, plural, small } from "../src/format/numbers";
 import { type Camera, fit, toPlan, toScreen, zoomAt } from "../src/sheet/plan/camera";
 import { gridSteps } from "../src/sheet/plan/draw-grid";
+import { toleranceText } from "../src/sheet/stations/flatten/tolerance-text";
 
 test("numbers on the screen", () => {
   expect([fixed(-1234.5, 2), fixed(-0.0001, 2), fixed(Number.NaN, 1), fixed(Number.POSITIVE_INFINITY, 1)]).toEqual([
@@ -9,8 +11,15 @@ test("numbers on the screen", () => {
     "—",
     "∞",
   ]);
-  expect([small(0), small(0.048712), small(3.6e-12)]).toEqual(["0", "0.0487", "3.60e−12"]);
+  expect([0, 0.048712, 3.6e-12, -4.5237].map(small)).toEqual(["0", "0.0487", "3.60e−12", "−4.52"]);
   expect([plural(1, "vertex", "vertices"), plural(1200, "vertex", "vertices")]).toEqual(["1 vertex", "1,200 vertices"]);
+});
+
+test("a tolerance is written as the notation reads it, however small", () => {
+  for (const tolerance of [25, 0.25, 0.00002, 3.4e-9]) {
+    const { diagnostics, tolerance: read } = new Sheet().update(`plan 9 by 9\ntolerance ${toleranceText(tolerance)}\n`);
+    expect([read, diagnostics]).toEqual([tolerance, []]);
+  }
 });
 
 test("the grid's numbered lines stay apart at every zoom, in round steps", () => {

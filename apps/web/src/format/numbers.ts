@@ -19,8 +19,12 @@ function formatter(decimals: number): Intl.NumberFormat {
 /** Small bounds and steps: three significant digits, with an exponent where decimals would hide them. */
 export function small(value: number): string {
   if (value === 0) return "0";
-  if (Math.abs(value) >= 1e-4 && Math.abs(value) < 1e6) return String(Number(value.toPrecision(3)));
-  return value.toExponential(2).replaceAll("-", "−");
+  if (Math.abs(value) >= 1e-4 && Math.abs(value) < 1e6) return withMinus(String(Number(value.toPrecision(3))));
+  return withMinus(value.toExponential(2));
+}
+
+function withMinus(text: string): string {
+  return text.replaceAll("-", "−");
 }
 
 export function plural(count: number, one: string, many = `${one}s`): string {

@@ -19,6 +19,7 @@ import { argumentsOf, OwnWay } from "./own-way";
 import { Pixels } from "./pixels";
 import { Sweep } from "./sweep";
 import { type Target, Tolerance } from "./tolerance";
+import { toleranceText } from "./tolerance-text";
 import { Triangles } from "./triangles";
 import "./flatten.css";
 
@@ -48,7 +49,7 @@ export function FlattenPanel() {
         return [
           {
             ...(toleranceSpan ?? { from: 0, to: 0 }),
-            insert: toleranceSpan ? small(rounded) : `tolerance ${small(rounded)}\n`,
+            insert: toleranceSpan ? toleranceText(rounded) : `tolerance ${toleranceText(rounded)}\n`,
           },
         ];
       }

@@ -1,9 +1,9 @@
-import { writeNumber } from "@vertexon/notation";
 import { InputNumber, Slider } from "antd";
 import { small } from "@/format/numbers";
 import { useAnswers } from "../../model/answers";
 import { useEdits } from "../../model/edits";
 import { useOwnValue } from "../parts/use-own-value";
+import { toleranceText } from "./tolerance-text";
 
 /** The slider runs over these powers of ten, in plan units. */
 const LEAST = -4;
@@ -96,9 +96,4 @@ export function Tolerance({ target, onTarget }: { target: Target; onTarget(targe
       </div>
     </>
   );
-}
-
-/** With two digits behind the first that counts, at least. */
-function toleranceText(tolerance: number): string {
-  return writeNumber(tolerance, Math.max(2, 3 - Math.floor(Math.log10(tolerance))));
 }

@@ -1,4 +1,4 @@
-import type { HandoffFormat } from "@vertexon/geometry";
+import { formOf, type HandoffFormat } from "@vertexon/geometry";
 import { type Asked, DEFAULT_OPTIONS, defaultFile, type HandoffOptions } from "@vertexon/notation";
 import { useState } from "react";
 import type { SheetView } from "@/worker/sheet-view";
@@ -24,21 +24,23 @@ export interface Chosen {
 
 export function useHandoff(): Chosen | null {
   const { view } = useAnswers();
-  const { shape } = useChoice();
+  const { shape, chosen } = useChoice();
   const { edit } = useEdits();
-  const [own, setOwn] = useState<{ format: HandoffFormat; options: HandoffOptions; targets: string[] | null }>({
-    format: "typescript",
+  const [own, setOwn] = useState<{ format: HandoffFormat | null; options: HandoffOptions; targets: string[] | null }>({
+    format: null,
     options: DEFAULT_OPTIONS,
     targets: null,
   });
   const [picked, setPicked] = useState<{ shape: string | null; kept: number | null } | null>(null);
-  const name = shape?.name ?? null;
+  const isField = (wanted: string | null): boolean =>
+    view.definitions.some(({ name, value }) => name === wanted && value?.type === "field");
+  const name = isField(chosen) ? chosen : (shape?.name ?? null);
   const wanted = picked && picked.shape === name ? picked.kept : emissionOf(view, name);
   const kept = wanted !== null && wanted < view.emissions.length ? wanted : null;
   const emission = kept === null ? null : view.emissions[kept];
   const targets = emission?.targets ?? (own.targets?.length ? own.targets : name ? [name] : []);
   if (!emission && targets.length === 0) return null;
-  const { format, options } = emission ?? own;
+  const { format, options } = emission ?? { ...own, format: formFor(own.format, targets.some(isField)) };
   const file = emission?.file ?? defaultFile(targets, format);
   const pick = (next: number | null): void => {
     setPicked({ shape: name, kept: next });
@@ -58,7 +60,7 @@ export function useHandoff(): Chosen | null {
         format: change.format ?? format,
         options: { ...(change.format ? kindOnly(options) : options), ...change.options },
       };
-      if (kept === null) return setOwn(next);
+      if (kept === null) return setOwn({ ...next, format: change.format ?? own.format });
       // It stays taken up, also where the chosen shape is no part of it any more.
       setPicked({ shape: name, kept });
       const isOwn = file !== defaultFile(targets, format);
@@ -73,6 +75,12 @@ export function useHandoff(): Chosen | null {
       });
     },
   };
+}
+
+/** The form that was chosen, or the usual one; forms of fields are for these. */
+function formFor(chosen: HandoffFormat | null, hasFields: boolean): HandoffFormat {
+  if (chosen && (hasFields || formOf(chosen).group !== "fields")) return chosen;
+  return hasFields ? "png16" : "typescript";
 }
 
 /** What of the options means the same in another form. */
