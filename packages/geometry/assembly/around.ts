@@ -13,7 +13,7 @@ import {
   squaredGap,
 } from "./copies";
 import { edges } from "./memory";
-import { across, along, both, bytes, fromX, fromY, slotAt } from "./places";
+import { across, along, both, bytes, fromX, fromY, slotAt, squares } from "./places";
 
 let copies: i32 = 0;
 /** The centre; the middle of the first copy's box from there, how far it is, and how far the box reaches from its middle. */
@@ -138,10 +138,6 @@ export function openAround(count: i32, slot: i32): i32 {
     if (which) listBoth(which, <i32>(at >>> 3), count);
   }
   return listed(slot);
-}
-
-function squares(dx: v128, dy: v128): v128 {
-  return f64x2.add(f64x2.mul(dx, dx), f64x2.mul(dy, dy));
 }
 
 /** Keeps those of the listed places that copies of a ring, or of one further out, may be nearer to. */

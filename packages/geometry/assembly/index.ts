@@ -19,6 +19,7 @@ export {
 } from "./joins";
 export { block, blockXs, blockYs, children, edges, found, gaps, place, sides, xs, ys } from "./memory";
 export { measureEdges } from "./near-edges";
+export { outline } from "./outline";
 export { into, placeX, placeY, setPlaces, slotAt } from "./places";
 export { nearestEdges } from "./points";
 export { beginRepeated, openRepeated, seeNearestRepeated, seeRepeated, stillOpenRepeated } from "./repeated";

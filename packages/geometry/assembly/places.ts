@@ -49,7 +49,11 @@ export function write(at: usize, distances: v128): void {
 
 /** Lengths of ways. */
 export function length(dx: v128, dy: v128): v128 {
-  return f64x2.sqrt(f64x2.add(f64x2.mul(dx, dx), f64x2.mul(dy, dy)));
+  return f64x2.sqrt(squares(dx, dy));
+}
+
+export function squares(dx: v128, dy: v128): v128 {
+  return f64x2.add(f64x2.mul(dx, dx), f64x2.mul(dy, dy));
 }
 
 /** Ways along a direction, and to the left of it. */

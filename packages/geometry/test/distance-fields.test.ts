@@ -25,6 +25,7 @@ import {
   offsetField,
   operandOf,
   parsePathData,
+  pathField,
   pathIndex,
   placedField,
   repeatedField,
@@ -438,6 +439,50 @@ test("the region of an edge holds the places whose nearest boundary point lies o
     expect(Math.abs(value - corners[i])).toBeLessThanOrEqual(0.001);
   });
   expect(() => nearestEdgeRegion(square, 0, 4, { minX: 0, minY: 0, maxX: 1, maxY: 1 }, 0.1)).toThrow(RangeError);
+});
+
+test("outlines of lines and arcs of circles have in lists the distances and the sides that they have place by place", () => {
+  const whole = fc.integer({ min: -6, max: 6 });
+  const arc = fc.record({
+    dx: whole,
+    dy: whole,
+    r: fc.integer({ min: 1, max: 9 }),
+    flags: fc.integer({ min: 0, max: 5 }),
+  });
+  const outline = fc.array(fc.record({ x: whole, y: whole, pieces: fc.array(arc, { minLength: 1, maxLength: 7 }) }), {
+    minLength: 1,
+    maxLength: 3,
+  });
+  fc.assert(
+    fc.property(outline, fc.boolean(), fc.integer({ min: -60, max: 60 }), (subpaths, isOdd, exponent) => {
+      const scale = 2 ** exponent;
+      // Half circles end straight below or above their start too, where what is to the right changes sides.
+      const data = subpaths.map(({ x, y, pieces }) => {
+        const rest = pieces.map(({ dx, dy, r, flags }) =>
+          flags > 3
+            ? `l ${dx * scale} ${dy * scale}`
+            : `a ${r * scale} ${r * scale} 0 ${flags & 1} ${flags >> 1} ${dx * scale} ${dy * scale}`,
+        );
+        return `M ${x * scale} ${y * scale} ${rest.join(" ")} Z`;
+      });
+      const path = parsePathData(data.join(" "));
+      const field = pathField(path, isOdd ? "evenodd" : "nonzero", null);
+      const [xs, ys] = [new Float64Array(200), new Float64Array(200)];
+      // On the levels of vertices, and anywhere.
+      for (let i = 0; i < 200; i++) {
+        xs[i] = scale * (i % 3 ? Math.round(20 * Math.sin(i)) : 20 * Math.sin(i * i));
+        ys[i] = scale * (i % 2 ? Math.round(12 * Math.cos(3 * i)) : 14 * Math.cos(i * i + 1));
+      }
+      const values = new Float64Array(200);
+      field.list(xs, ys, values);
+      values.forEach((value, i) => {
+        const wanted = field.at(xs[i], ys[i]);
+        if (!(Math.abs(value - wanted) <= 1e-13 * scale * 20))
+          throw new Error(`${data.join(" ")} at ${xs[i]}, ${ys[i]}: ${value} for ${wanted}`);
+      });
+    }),
+    { numRuns: 300 },
+  );
 });
 
 test("true curves that are one circle or ellipse are measured in closed form", () => {

@@ -28,6 +28,7 @@ export interface Engine {
   corners: Form;
   star: Form;
   ellipse: Form;
+  outline: Form;
   /** What is composed, in a slot, with the next ones: see packages/geometry/assembly/joins.ts. */
   lesser: Join;
   greater: Join;

@@ -75,10 +75,14 @@ export function byPlaces(at: DistanceField["at"]): Measured {
   });
 }
 
-/** By the compiled part; what rests on lists that want blocks is measured in blocks. */
+/** By the compiled part; what rests on lists that want blocks is sampled in blocks. */
 export function byMeasure(measure: Measure, inRows = true): Measured {
-  const list: List = (xs, ys, values) => measurePlaces(measure, xs, ys, values);
-  return inRows ? { ...byRows(list), measure } : byBlocks(list);
+  return { ...byLists(listOf(measure), inRows), measure };
+}
+
+/** Lists of what the compiled part measures. */
+export function listOf(measure: Measure): List {
+  return (xs, ys, values) => measurePlaces(measure, xs, ys, values);
 }
 
 /** How a field is measured on the way through the compiled part, whether that knows it or not. */
@@ -89,53 +93,52 @@ export function measureOf({ measure, list }: DistanceField): Measure {
 /** Of a field whose values are changed, by a measure that does so with a slot. */
 export function changed(field: DistanceField, change: Measure): Measured {
   const { measure } = field;
-  if (measure)
-    return byMeasure((places, slot) => {
+  const both: Measure | null =
+    measure &&
+    ((places, slot) => {
       measure(places, slot);
       change(places, slot);
     });
-  return joinedBy(
-    field.inRows,
-    (xs, ys, values) => {
-      field.list(xs, ys, values);
-      changeValues(change, values);
-    },
-    (grid) => {
-      const values = field.sample(grid);
-      changeValues(change, values);
-      return values;
-    },
-  );
+  const list: List = (xs, ys, values) => {
+    field.list(xs, ys, values);
+    changeValues(change, values);
+  };
+  return sampledLike(field.inRows, both, list, (grid) => {
+    const values = field.sample(grid);
+    changeValues(change, values);
+    return values;
+  });
 }
 
 /** Of two fields whose values are joined, by a measure that joins a slot and the next into the first. */
 export function joined(a: DistanceField, b: DistanceField, join: Measure): Measured {
   const [measure, other] = [a.measure, b.measure];
-  if (measure && other)
-    return byMeasure((places, slot) => {
+  const both: Measure | null =
+    measure &&
+    other &&
+    ((places, slot) => {
       measure(places, slot);
       other(places, slot + 1);
       join(places, slot);
     });
   const room = scratch();
-  return joinedBy(
-    a.inRows && b.inRows,
-    (xs, ys, values) => {
-      const others = room(xs.length);
-      a.list(xs, ys, values);
-      b.list(xs, ys, others);
-      changeValues(join, values, others);
-    },
-    (grid) => {
-      const values = a.sample(grid);
-      changeValues(join, values, b.sample(grid));
-      return values;
-    },
-  );
+  const list: List = (xs, ys, values) => {
+    const others = room(xs.length);
+    a.list(xs, ys, values);
+    b.list(xs, ys, others);
+    changeValues(join, values, others);
+  };
+  return sampledLike(a.inRows && b.inRows, both, list, (grid) => {
+    const values = a.sample(grid);
+    changeValues(join, values, b.sample(grid));
+    return values;
+  });
 }
 
-function joinedBy(inRows: boolean, list: List, sample: DistanceField["sample"]): Measured {
-  return inRows ? byRows(list) : { list, inRows, sample, measure: null };
+/** Lists by the compiled part where it can; grids by lists, or in a way of their own. */
+function sampledLike(inRows: boolean, measure: Measure | null, list: List, sample: DistanceField["sample"]): Measured {
+  const best = measure ? listOf(measure) : list;
+  return { ...(inRows ? byRows(best) : { list: best, inRows, sample }), measure };
 }
 
 /** An array that is used again while its length is the same. */

@@ -1,8 +1,9 @@
 import { pathIndex } from "../../location";
 import type { Path } from "../../path";
 import type { Bounds, FillRule } from "../../polygon";
+import { measureOfPieces } from "./few-pieces";
 import type { DistanceField } from "./field";
-import { byPlaces } from "./measured";
+import { byMeasure, byPlaces } from "./measured";
 import { EXACT, LEAST, withinOf } from "./sources";
 import { ellipseField } from "./whole-ellipse";
 
@@ -20,5 +21,6 @@ export function pathField(path: Path, fillRule: FillRule, box: Bounds | null): D
     }
     return distance;
   };
-  return { at, ...byPlaces(at), worth: EXACT, lipschitz: 1, within: withinOf(box) };
+  const measure = measureOfPieces(path, fillRule);
+  return { at, ...(measure ? byMeasure(measure) : byPlaces(at)), worth: EXACT, lipschitz: 1, within: withinOf(box) };
 }

@@ -55,19 +55,19 @@ function placedMeasured(field: DistanceField, { a, b, c, d, e, f }: Affine): Mea
     if (scale !== 1) for (let i = 0; i < values.length; i++) values[i] *= scale;
   };
   const { measure } = field;
-  if (measure)
-    return byMeasure((places, slot) => {
-      const { engine, count } = places;
-      const [x, y] = [engine.placeX.value, engine.placeY.value];
-      engine.seePlaces(count, slot, a, b, c, d, e, f);
-      measure(places, slot + 2);
-      engine.setPlaces(x, y);
-      engine.scaled(count, slot, slot + 2, scale);
-    });
+  const measured = measure
+    ? byMeasure((places, slot) => {
+        const { engine, count } = places;
+        const [x, y] = [engine.placeX.value, engine.placeY.value];
+        engine.seePlaces(count, slot, a, b, c, d, e, f);
+        measure(places, slot + 2);
+        engine.setPlaces(x, y);
+        engine.scaled(count, slot, slot + 2, scale);
+      }, field.inRows)
+    : byLists(list, field.inRows);
   // A grid that is only moved back stays one.
-  if (!field.inRows && a === 1 && b === 0 && c === 0 && d === 1)
-    return { ...byLists(list, false), sample: (grid) => field.sample({ ...grid, x: grid.x - e, y: grid.y - f }) };
-  return byLists(list, field.inRows);
+  if (field.inRows || !(a === 1 && b === 0 && c === 0 && d === 1)) return measured;
+  return { ...measured, sample: (grid) => field.sample({ ...grid, x: grid.x - e, y: grid.y - f }) };
 }
 
 /** Around a box that is turned about a place. */

@@ -1,14 +1,19 @@
 import { type Bounds, bounds, type Operand } from "../../polygon";
 import { distanceIndex } from "../distance-index";
 import { compiledForm, type FormDistance, type Slope } from "../forms";
+import { measureOfRings } from "./few-pieces";
 import { type DistanceField, grownBox } from "./field";
-import { byMeasure, byPlaces } from "./measured";
+import { byMeasure, byPlaces, listOf } from "./measured";
+
+/** Up to so many edges lists are quicker by all of them. */
+const FEW = 32;
 
 export const EXACT = { inside: "exact", outside: "exact" } as const;
 
 /** The exact field of a shape, by its edges. They must be its boundary, what is inside on their left: as of a result's polygons. */
 export function shapeField(shape: Operand): DistanceField {
   const index = distanceIndex(shape);
+  const measure = measureOfRings(shape, FEW);
   return {
     at(x, y, slope) {
       const { distance, nearest, ring, edge } = index.distance(x, y);
@@ -21,9 +26,9 @@ export function shapeField(shape: Operand): DistanceField {
       return distance;
     },
     sample: (grid) => index.field(grid),
-    list: index.list,
+    list: measure ? listOf(measure) : index.list,
     inRows: false,
-    measure: null,
+    measure,
     worth: EXACT,
     lipschitz: 1,
     within: withinOf(bounds(shape.rings)),

@@ -1,0 +1,96 @@
+import { type Arc, type Path, segmentsWithJoin } from "../../path";
+import type { FillRule, Operand } from "../../polygon";
+import { type Measure, TABLE } from "../assembly/places";
+import { arcForm } from "../forms";
+import { SAME } from "./whole-ellipse";
+
+/** How the compiled part measures an outline of straight lines and arcs of circles; null for others, and for too many. */
+export function measureOfPieces(path: Path, fillRule: FillRule): Measure | null {
+  const pieces = new Pieces();
+  for (const subpath of path.subpaths)
+    for (const segment of segmentsWithJoin({ ...subpath, closed: true })) {
+      if (segment.kind === "line") pieces.addLine(segment.x0, segment.y0, segment.x1, segment.y1);
+      else if (segment.kind === "arc" && isOfCircle(segment)) pieces.addArc(segment);
+      else return null;
+      if (pieces.size > TABLE) return null;
+    }
+  return pieces.measure(fillRule);
+}
+
+/** The same for the rings of a shape; null for more than so many edges. */
+export function measureOfRings({ rings, fillRule }: Operand, most: number): Measure | null {
+  if (rings.reduce((sum, ring) => sum + ring.length / 2, 0) > most) return null;
+  const pieces = new Pieces();
+  for (const ring of rings)
+    for (let i = 0; i < ring.length; i += 2) {
+      const j = i + 2 < ring.length ? i + 2 : 0;
+      pieces.addLine(ring[i], ring[i + 1], ring[j], ring[j + 1]);
+    }
+  return pieces.measure(fillRule);
+}
+
+function isOfCircle({ ux, uy, vx, vy }: Arc): boolean {
+  const r = Math.hypot(ux, uy);
+  return Math.abs(Math.hypot(vx, vy) - r) <= SAME * r && Math.abs(ux * vx + uy * vy) <= SAME * r * r;
+}
+
+/** Squares of shorter lengths have lost digits. */
+const LEAST_SQUARE = 1e-290;
+
+/** The tables that packages/geometry/assembly/outline.ts reads. */
+class Pieces {
+  private readonly lines: number[] = [];
+  private readonly arcs: number[] = [];
+  private readonly halves: number[] = [];
+
+  get size(): number {
+    return this.lines.length + this.arcs.length + this.halves.length;
+  }
+
+  addLine(x0: number, y0: number, x1: number, y1: number): void {
+    const [ux, uy] = [x1 - x0, y1 - y0];
+    const square = ux * ux + uy * uy;
+    this.lines.push(x0, y0, ux, uy, square > LEAST_SQUARE ? 1 / square : 0, ...levelsOf(y0, y1));
+  }
+
+  addArc({ cx, cy, ux, uy, vx, vy, start, sweep, y0, y1 }: Arc): void {
+    const radius = Math.hypot(ux, uy);
+    const sense = ux * vy - uy * vx < 0 ? -1 : 1;
+    const begin = Math.atan2(uy, ux) + sense * start;
+    const end = begin + sense * sweep;
+    const { cos, sin, endCos, endSin } = arcForm(cx, cy, radius, begin, end - begin);
+    this.arcs.push(cx, cy, radius, cos, sin, endCos, endSin);
+    // Where it is lowest and highest it goes over from one side of the centre to the other.
+    let [angle, y] = [begin, y0];
+    const addHalf = (toAngle: number, toY: number): void => {
+      const side = Math.cos((angle + toAngle) / 2) < 0 ? -1 : 1;
+      this.halves.push(cx, cy, radius * radius, side, ...levelsOf(y, toY));
+      [angle, y] = [toAngle, toY];
+    };
+    const way = Math.sign(end - begin);
+    const turns = (begin - Math.PI / 2) / Math.PI;
+    for (let k = way > 0 ? Math.floor(turns) + 1 : Math.ceil(turns) - 1; ; k += way) {
+      const turn = Math.PI / 2 + k * Math.PI;
+      if (!((end - turn) * way > 0)) break;
+      addHalf(turn, k % 2 === 0 ? cy + radius : cy - radius);
+    }
+    addHalf(end, y1);
+  }
+
+  measure(fillRule: FillRule): Measure | null {
+    const { lines, arcs, halves } = this;
+    if (this.size === 0 || this.size > TABLE) return null;
+    const table = Float64Array.from([...lines, ...arcs, ...halves]);
+    const counts = [lines.length / 8, arcs.length / 7, halves.length / 7];
+    return (places, slot) => {
+      places.setTable(table);
+      places.engine.into(slot);
+      places.engine.outline(places.count, ...counts, fillRule === "evenodd" ? 1 : 0);
+    };
+  }
+}
+
+/** The least and the greatest y, and whether it goes up. */
+function levelsOf(y0: number, y1: number): [least: number, greatest: number, sense: number] {
+  return y0 <= y1 ? [y0, y1, 1] : [y1, y0, -1];
+}
