@@ -477,7 +477,7 @@ test("outlines of lines and arcs of circles have in lists the distances and the 
       field.list(xs, ys, values);
       values.forEach((value, i) => {
         const wanted = field.at(xs[i], ys[i]);
-        if (!(Math.abs(value - wanted) <= 1e-13 * scale * 20))
+        if (value !== wanted && !(Math.abs(value - wanted) <= 1e-13 * scale * 20))
           throw new Error(`${data.join(" ")} at ${xs[i]}, ${ys[i]}: ${value} for ${wanted}`);
       });
     }),
