@@ -443,6 +443,7 @@ test("the region of an edge holds the places whose nearest boundary point lies o
 
 test("outlines of lines and arcs of circles have in lists the distances and the sides that they have place by place", () => {
   const whole = fc.integer({ min: -6, max: 6 });
+  const exponents = fc.oneof(fc.integer({ min: -60, max: 60 }), fc.constantFrom(-520, -480, 470, 510));
   const arc = fc.record({
     dx: whole,
     dy: whole,
@@ -454,7 +455,7 @@ test("outlines of lines and arcs of circles have in lists the distances and the 
     maxLength: 3,
   });
   fc.assert(
-    fc.property(outline, fc.boolean(), fc.integer({ min: -60, max: 60 }), (subpaths, isOdd, exponent) => {
+    fc.property(outline, fc.boolean(), exponents, (subpaths, isOdd, exponent) => {
       const scale = 2 ** exponent;
       // Half circles end straight below or above their start too, where what is to the right changes sides.
       const data = subpaths.map(({ x, y, pieces }) => {

@@ -34,14 +34,15 @@ function isOfCircle({ ux, uy, vx, vy }: Arc): boolean {
   return Math.abs(Math.hypot(vx, vy) - r) <= SAME * r && Math.abs(ux * vx + uy * vy) <= SAME * r * r;
 }
 
-/** Squares of shorter lengths have lost digits. */
-const LEAST_SQUARE = 1e-290;
+/** Squares below this lose digits. */
+const LEAST_SQUARE = 1e-280;
 
 /** The tables that packages/geometry/assembly/outline.ts reads. */
 class Pieces {
   private readonly lines: number[] = [];
   private readonly arcs: number[] = [];
   private readonly halves: number[] = [];
+  private isSound = true;
 
   get size(): number {
     return this.lines.length + this.arcs.length + this.halves.length;
@@ -50,11 +51,14 @@ class Pieces {
   addLine(x0: number, y0: number, x1: number, y1: number): void {
     const [ux, uy] = [x1 - x0, y1 - y0];
     const square = ux * ux + uy * uy;
-    this.lines.push(x0, y0, ux, uy, square > LEAST_SQUARE ? 1 / square : 0, ...levelsOf(y0, y1));
+    const isPoint = ux === 0 && uy === 0;
+    if (!isPoint) this.look(square);
+    this.lines.push(x0, y0, ux, uy, isPoint ? 0 : 1 / square, ...levelsOf(y0, y1));
   }
 
   addArc({ cx, cy, ux, uy, vx, vy, start, sweep, y0, y1 }: Arc): void {
     const radius = Math.hypot(ux, uy);
+    this.look(radius * radius);
     const sense = ux * vy - uy * vx < 0 ? -1 : 1;
     const begin = Math.atan2(uy, ux) + sense * start;
     const end = begin + sense * sweep;
@@ -77,9 +81,13 @@ class Pieces {
     addHalf(end, y1);
   }
 
+  private look(square: number): void {
+    if (square < LEAST_SQUARE) this.isSound = false;
+  }
+
   measure(fillRule: FillRule): Measure | null {
     const { lines, arcs, halves } = this;
-    if (this.size === 0 || this.size > TABLE) return null;
+    if (!this.isSound || this.size === 0 || this.size > TABLE) return null;
     const table = Float64Array.from([...lines, ...arcs, ...halves]);
     const counts = [lines.length / 8, arcs.length / 7, halves.length / 7];
     return (places, slot) => {
