@@ -177,8 +177,9 @@ test("a field goes into a picture with its mapping beside it, or into source cod
     page,
     "plan 40 by 30, y down\npost = circle((20, 15), radius: 6)\nmoat = field(post, cell: 1, reach: 9)\n",
   );
+  // The field that the script is at is what is handed off, as a picture.
+  await page.getByTestId("script").getByText("moat").first().click();
   await station(page, "Hand off");
-  await chooseForm(page, "PNG, 16 bits");
   await expect(page.getByTestId("handoff-contents")).toHaveText(
     "1,200 samples, and moat.json with their mapping to the plan",
   );

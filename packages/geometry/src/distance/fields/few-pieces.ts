@@ -34,8 +34,9 @@ function isOfCircle({ ux, uy, vx, vy }: Arc): boolean {
   return Math.abs(Math.hypot(vx, vy) - r) <= SAME * r && Math.abs(ux * vx + uy * vy) <= SAME * r * r;
 }
 
-/** Squares below this lose digits. */
+/** Squares below the one lose digits; beyond the other those of places around may be too great for a number. */
 const LEAST_SQUARE = 1e-280;
+const GREATEST_SQUARE = 1e280;
 
 /** The tables that packages/geometry/assembly/outline.ts reads. */
 class Pieces {
@@ -82,7 +83,7 @@ class Pieces {
   }
 
   private look(square: number): void {
-    if (square < LEAST_SQUARE) this.isSound = false;
+    if (!(square > LEAST_SQUARE && square < GREATEST_SQUARE)) this.isSound = false;
   }
 
   measure(fillRule: FillRule): Measure | null {
