@@ -2,7 +2,7 @@ import { type Arc, type Path, segmentsWithJoin } from "../../path";
 import type { FillRule, Operand } from "../../polygon";
 import { type Measure, TABLE } from "../assembly/places";
 import { arcForm } from "../forms";
-import { SAME } from "./whole-ellipse";
+import { isOfCircle } from "./arc-of-circle";
 
 /** How the compiled part measures an outline of straight lines and arcs of circles; null for others, and for too many. */
 export function measureOfPieces(path: Path, fillRule: FillRule): Measure | null {
@@ -27,11 +27,6 @@ export function measureOfRings({ rings, fillRule }: Operand, most: number): Meas
       pieces.addLine(ring[i], ring[i + 1], ring[j], ring[j + 1]);
     }
   return pieces.measure(fillRule);
-}
-
-function isOfCircle({ ux, uy, vx, vy }: Arc): boolean {
-  const r = Math.hypot(ux, uy);
-  return Math.abs(Math.hypot(vx, vy) - r) <= SAME * r && Math.abs(ux * vx + uy * vy) <= SAME * r * r;
 }
 
 /** Squares below the one lose digits; beyond the other those of places around may be too great for a number. */

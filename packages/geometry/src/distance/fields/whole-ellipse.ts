@@ -1,11 +1,9 @@
 import type { Affine, Path } from "../../path";
 import { distanceToCircle, distanceToEllipse } from "../forms";
+import { SAME } from "./arc-of-circle";
 import type { DistanceField } from "./field";
 import { placedField } from "./placed";
 import { formField } from "./sources";
-
-/** Angles and half-diameters that differ by no more are taken to be the same. */
-export const SAME = 2 ** -48;
 
 /** The closed form of a path that is one circle or one ellipse, once around, of one arc or several; null for any other. */
 export function ellipseField(path: Path): DistanceField | null {
