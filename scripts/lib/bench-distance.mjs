@@ -55,6 +55,8 @@ export function benchDistance(kernel, { best, coast, sortOf }) {
   row("25 on a grid", () =>
     kernel.repeatedField(disc(-0.8, -0.8, 0.1), { stepX: 0.4, stepY: 0.4, columns: 5, rows: 5 }).sample(grid),
   );
+  const lane = kernel.parsePathData("M -0.5 -0.2 H 0.5 A 0.2 0.2 0 0 1 0.5 0.2 H -0.5 A 0.2 0.2 0 0 1 -0.5 -0.2 Z");
+  row("true curves: two lines and two arcs", () => kernel.pathField(lane, "nonzero", box).sample(grid));
   const shape = kernel.shapeField({ rings: [coast(1000, 7, 0)], fillRule: "nonzero" });
   row("turned shape of 1000 edges", () =>
     kernel.placedField(shape, { a: 0.8, b: 0.6, c: -0.6, d: 0.8, e: 0, f: 0 }).sample(grid),
