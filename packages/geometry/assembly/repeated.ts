@@ -57,11 +57,13 @@ export function seeNearestRepeated(count: i32, slot: i32): void {
   const toY = slotAt(slot + SEEN_Y);
   const toColumn = slotAt(slot + COLUMN);
   const toRow = slotAt(slot + ROW);
+  const perX = 1 / stepX;
+  const perY = 1 / stepY;
   for (let at: usize = 0; at < bytes(count); at += 16) {
     const x = v128.load(placeX + at);
     const y = v128.load(placeY + at);
-    const column = nearest(x, midX, 1 / stepX, columns);
-    const row = nearest(y, midY, 1 / stepY, rows);
+    const column = nearest(x, midX, perX, columns);
+    const row = nearest(y, midY, perY, rows);
     v128.store(toColumn + at, column);
     v128.store(toRow + at, row);
     v128.store(toX + at, f64x2.sub(x, f64x2.mul(column, both(stepX))));
