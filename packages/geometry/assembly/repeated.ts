@@ -84,11 +84,16 @@ export function openRepeated(count: i32, slot: i32): i32 {
   const columnAt = slotAt(slot + COLUMN);
   const rowAt = slotAt(slot + ROW);
   const least = slotAt(slot);
+  const restX = stepX - halfWidth;
+  const restY = stepY - halfHeight;
   beginOpen(slot);
   for (let at: usize = 0; at < bytes(count); at += 16) {
     const x = f64x2.sub(v128.load(fromXs + at), both(midX));
     const y = f64x2.sub(v128.load(fromYs + at), both(midY));
     const best = f64x2.pmax(both(0), v128.load(least + at));
+    // Mostly the columns beside and the rows beside are further, wherever the grid ends.
+    const gap = f64x2.pmin(f64x2.sub(both(restX), f64x2.abs(x)), f64x2.sub(both(restY), f64x2.abs(y)));
+    if (!v128.any_true(f64x2.le(gap, best))) continue;
     const column = v128.load(columnAt + at);
     const row = v128.load(rowAt + at);
     const besideX = besideGap(x, column, halfWidth, stepX, columns);
