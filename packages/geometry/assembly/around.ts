@@ -16,7 +16,7 @@ import { edges } from "./memory";
 import { across, along, both, bytes, fromX, fromY, slotAt, squares } from "./places";
 
 let copies: i32 = 0;
-/** The centre; the middle of the first copy's box from there, how far it is, and how far the box reaches from its middle. */
+/** The centre; the offset of the first copy's box from it and its length; half the box, and half its diagonal. */
 let cx: f64 = 0;
 let cy: f64 = 0;
 let midX: f64 = 0;
@@ -25,14 +25,14 @@ let away: f64 = 0;
 let halfWidth: f64 = 0;
 let halfHeight: f64 = 0;
 let reach: f64 = 0;
-/** Of half of the angle between two copies. */
+/** Cosine and sine of half the angle between two copies. */
 let wedgeCos: f64 = -1;
 let wedgeSin: f64 = 0;
 
-/** Bytes of a copy in `edges`: cosine and sine of its direction, the cosine of the angle that its ring lies aside by at least, and nothing. */
+/** Bytes of a copy in `edges`: cosine and sine of its rotation, the cosine of the least angle between a place and ring k, and 8 unused. */
 const COPY: usize = 32;
 
-/** Begins with copies around a centre; what they are made of may do the same, so that it is to be called again after that. */
+/** Sets the copies. To be called again after the shape was measured, which may have copies of its own. */
 export function beginAround(
   count: i32,
   x: f64,
@@ -57,11 +57,11 @@ export function beginAround(
   reach = Math.sqrt(halfWidth * halfWidth + halfHeight * halfHeight);
 }
 
-/** The direction of the copies that see two places; one place is next to the one before, so is mostly seen by the same. */
+/** The rotations of the copies nearest to two places. Neighbouring places mostly share them, so they are tried first. */
 let cos: v128 = f64x2.splat(1);
 let sin: v128 = f64x2.splat(0);
 
-/** Places as the nearest copies see them. */
+/** Writes the places in the frames of their nearest copies. */
 export function seeNearestAround(count: i32, slot: i32): void {
   const toX = slotAt(slot + SEEN_X);
   const toY = slotAt(slot + SEEN_Y);
@@ -96,7 +96,7 @@ function findNearest(dx: v128, dy: v128): void {
   sin = v128.shuffle<f64>(one, other, 1, 3);
 }
 
-/** Angles of ways, in turns, within 2e-6 (Abramowitz and Stegun 1964, 4.4.49: 1e-5 in radians). */
+/** Angles of vectors, in turns, within 2e-6 (Abramowitz and Stegun 1964, 4.4.49: 1e-5 in radians). */
 function turns(dx: v128, dy: v128): v128 {
   const width = f64x2.abs(dx);
   const height = f64x2.abs(dy);
@@ -113,7 +113,7 @@ function turns(dx: v128, dy: v128): v128 {
   return v128.bitselect(f64x2.neg(turn), turn, f64x2.lt(dy, both(0)));
 }
 
-/** Lists the places that the copies beside the nearest one may be nearer to, or those beyond; how many there are. */
+/** Lists the places that another copy may be nearer to, and returns their number. */
 export function openAround(count: i32, slot: i32): i32 {
   const fromXs = slotAt(slot + SEEN_X);
   const fromYs = slotAt(slot + SEEN_Y);
@@ -140,7 +140,7 @@ export function openAround(count: i32, slot: i32): i32 {
   return listed(slot);
 }
 
-/** Keeps those of the listed places that copies of a ring, or of one further out, may be nearer to. */
+/** Filters the open places: keeps those that a copy of this ring or a later one may be nearer to. Returns their number. */
 export function stillOpenAround(count: i32, slot: i32, ring: i32): i32 {
   if (2 * ring > copies) return 0;
   const aside = load<f64>(edges + <usize>ring * COPY, 16);
@@ -162,7 +162,7 @@ export function stillOpenAround(count: i32, slot: i32, ring: i32): i32 {
   return listed(slot);
 }
 
-/** Sees listed places, from one on, from the two copies of a ring; ends with the next one to go on with. */
+/** Adds open places, from index `from` on, in the frames of the two copies of a ring. Returns the index to continue from. */
 export function seeAround(from: i32, count: i32, slot: i32, room: i32, ring: i32): i32 {
   const turnCos = load<f64>(edges + <usize>ring * COPY);
   const turnSin = load<f64>(edges + <usize>ring * COPY, 8);

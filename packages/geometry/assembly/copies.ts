@@ -1,9 +1,11 @@
 import { both, bytes, slotAt } from "./places";
 
 /**
- * What is known of copies of a shape at a list of places, from a slot on: the least value so far, x and y as the nearest copy of each sees
- * it, two slots for what a kind of copies wants to know, and the numbers of the places that others may be nearer to. Behind these lie places
- * as others see them: x, y and whose each is, over as many slots each as they need.
+ * The least distance to copies of a shape, at a list of places. A copy sees a place in the frame of the shape.
+ *
+ * Slots, counted from that of the result: 0 the least value so far; 1 and 2 the x and y in the frame of the nearest copy; 3 and 4 for the
+ * kind of copies (around a centre, on a grid); 5 the indices of open places, those that another copy may be nearer to; from 6 on, `room`
+ * slots each, x and y in the frames of other copies, and the index of the place that each belongs to.
  */
 export const SEEN_X: i32 = 1;
 export const SEEN_Y: i32 = 2;
@@ -11,10 +13,10 @@ export const OWN: i32 = 3;
 const OPEN: i32 = 5;
 const OTHERS: i32 = 6;
 
-/** From so many places on, what is seen is measured first. */
+/** At this length the list of seen places is measured before more are added. */
 export const FULL: i32 = 4096;
 
-/** As many places others see so far. */
+/** The length of the list of seen places. */
 export let seen: i32 = 0;
 let seenX: usize = 0;
 let seenY: usize = 0;
@@ -25,7 +27,7 @@ export function beginSeen(slot: i32, room: i32): void {
   seenX = slotAt(slot + OTHERS);
   seenY = slotAt(slot + OTHERS + room);
   owners = slotAt(slot + OTHERS + 2 * room);
-  // Makes sure of the memory of all of them.
+  // The address is not needed: this reserves memory up to there.
   slotAt(slot + OTHERS + 3 * room);
 }
 
@@ -40,7 +42,7 @@ export function openAt(slot: i32): usize {
   return slotAt(slot + OPEN);
 }
 
-/** The end of the list of open places; one that is read may be written anew behind what was read. */
+/** The end of the list of open places. A list may be filtered in place: its end never passes what is being read. */
 let openEnd: usize = 0;
 
 export function beginOpen(slot: i32): void {
@@ -52,7 +54,7 @@ export function listOpen(i: i32): void {
   openEnd += 4;
 }
 
-/** Of two places, those that are in the list and that the bits tell of. */
+/** Lists places i and i + 1 where bits 0 and 1 are set; the last pair may reach past the end of the places. */
 export function listBoth(which: i32, i: i32, count: i32): void {
   if (which & 1) listOpen(i);
   if (which & 2 && i + 1 < count) listOpen(i + 1);
@@ -62,7 +64,7 @@ export function listed(slot: i32): i32 {
   return <i32>((openEnd - openAt(slot)) >>> 2);
 }
 
-/** Values of what was seen, from one on, become least ones where they are less. */
+/** Lowers the least values by those of `count` seen places, beginning with the one at `from`. */
 export function keepLeast(count: i32, slot: i32, room: i32, from: i32): void {
   const least = slotAt(slot);
   const values = slotAt(slot + OTHERS + 3 * room);
@@ -74,7 +76,7 @@ export function keepLeast(count: i32, slot: i32, room: i32, from: i32): void {
   }
 }
 
-/** How far places lie from what reaches so far to both sides of 0, squared. */
+/** Squared distances from the interval −half to half. */
 export function squaredGaps(x: v128, half: f64): v128 {
   const gap = f64x2.pmax(both(0), f64x2.sub(f64x2.abs(x), both(half)));
   return f64x2.mul(gap, gap);

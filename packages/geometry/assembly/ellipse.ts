@@ -2,11 +2,11 @@ import { both, bytes, fromX, fromY, write } from "./places";
 
 /** More steps Newton's method never took at ratios of the axes up to 1e4; where rounding stalls it, the last place stands. */
 const STEPS: i32 = 60;
-/** After a step by no more than this share, what is left moves a distance by less than its last place: see docs/distance.md. */
+/** After a relative step of at most this the distance is exact to its last place: derived in docs/distance.md. */
 const LAST: f64 = 1e-5;
-/** A place so close to the longer axis lies on it. */
+/** Places at most this far from the longer axis are treated as on it; smaller roots would underflow in the powers below. */
 const TINY: f64 = 1e-40;
-/** All places in a direction so far away have one nearest point, as far as their distances tell. */
+/** Beyond this distance the nearest point depends on the direction alone, to the last place of the distance. */
 const FAR: f64 = 1e10;
 
 /**
@@ -56,7 +56,7 @@ function onward(last: v128, second: v128, third: v128): v128 {
   return f64x2.add(f64x2.mul(both(3), f64x2.sub(last, second)), third);
 }
 
-/** The share of the way to places that is not too far. */
+/** The factor that brings places beyond FAR back to it; 1 for others. */
 function notFar(u: v128, v: v128): v128 {
   const sum = f64x2.add(u, v);
   const isFar = f64x2.gt(sum, both(FAR));
@@ -89,11 +89,11 @@ function findRoot(u: v128, v: v128, r: f64, guess: v128): v128 {
   return s;
 }
 
-/** From the nearest points, along the normals there: an error along the ellipse counts by its square. */
+/** Distances along the normals at the nearest points: an error of a root enters squared. */
 function distances(u: v128, v: v128, share: v128, r: f64, root: v128): v128 {
   const rest = 1 - r * r;
   const rv = f64x2.mul(f64x2.mul(share, v), both(r));
-  // In the direction of (p, q) lies the nearest point on the ellipse stretched to a circle.
+  // (p, q) points to the nearest point on the unit circle that the ellipse is an image of.
   let p = f64x2.mul(f64x2.mul(share, u), root);
   let q = f64x2.mul(rv, f64x2.add(root, both(rest)));
   const isOnAxis = v128.and(f64x2.lt(rv, both(TINY)), f64x2.le(u, both(rest + TINY)));

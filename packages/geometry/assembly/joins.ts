@@ -91,7 +91,7 @@ export function scaled(count: i32, slot: i32, from: i32, scale: f64): void {
     v128.store(to + at, f64x2.mul(v128.load(source + at), both(scale)));
 }
 
-/** Where a place lies further from a box than the value says, that distance instead. */
+/** Raises values to the distance from a box where that is greater. */
 export function noNearer(count: i32, slot: i32, minX: f64, minY: f64, maxX: f64, maxY: f64): void {
   const to = slotAt(slot);
   for (let at: usize = 0; at < bytes(count); at += 16) {

@@ -1,16 +1,16 @@
 import { edges } from "./memory";
 import { across, along, both, bytes, clamped, length, placeX, placeY, signed, squares, write } from "./places";
 
-/** Bytes of a line: its start, its way, one over its squared length, its least and greatest y, and 1 where it goes that way, −1 otherwise. */
+/** Bytes of a line: start x y, vector x y, 1 / squared length, smallest y, greatest y, and the winding delta: 1 where y rises, −1 where it falls. */
 const LINE: usize = 64;
-/** Of an arc: its centre and radius, the axis in its middle, and its end on the left of that in that frame. */
+/** Bytes of an arc: centre x y, radius, cosine and sine of its middle, cosine and sine of half its angle. */
 const ARC: usize = 56;
-/** Of a part of an arc to one side of its centre: that and the squared radius, 1 for the right or −1, then y as for lines. */
+/** Bytes of a part of an arc on one side of the centre: centre x y, squared radius, 1 for the right side or −1, then y and delta as of lines. */
 const HALF: usize = 56;
 
 /**
- * An outline of straight lines and arcs of circles, by the lists of these in `edges`: the nearest of all, inside where the winding
- * number is not 0, or odd. That counts the lines and halves of arcs that lie to the right of a place, each without its greatest y.
+ * Signed distances to an outline of straight lines and arcs of circles, from tables in `edges`: the least distance to any of them, negative
+ * where the winding number is not 0, or odd. A ray towards +x crosses a line or half arc at its smallest y, but not at its greatest.
  */
 export function outline(count: i32, lines: i32, arcs: i32, halves: i32, isOdd: bool): void {
   const firstArc = edges + <usize>lines * LINE;
@@ -29,7 +29,7 @@ export function outline(count: i32, lines: i32, arcs: i32, halves: i32, isOdd: b
       const share = clamped(f64x2.mul(along(wx, wy, ux, uy), v128.load_splat<f64>(line, 32)));
       least = f64x2.pmin(least, squares(f64x2.sub(wx, f64x2.mul(share, ux)), f64x2.sub(wy, f64x2.mul(share, uy))));
       const sense = v128.load_splat<f64>(line, 56);
-      // What goes up has places to its left that lie to the left of it, what goes down to its right.
+      // The ray crosses where the place lies left of a rising line, or right of a falling one.
       const isBefore = f64x2.gt(f64x2.mul(across(wx, wy, ux, uy), sense), both(0));
       winding = f64x2.add(winding, v128.and(sense, v128.and(isBefore, isLevel(y, line + 40))));
     }
@@ -64,7 +64,7 @@ export function outline(count: i32, lines: i32, arcs: i32, halves: i32, isOdd: b
   }
 }
 
-/** Whether places lie from a least y up to a greatest one, but not on that. */
+/** Whether y is at least the number at an address, and less than the next number. */
 function isLevel(y: v128, at: usize): v128 {
   return v128.and(f64x2.ge(y, v128.load_splat<f64>(at)), f64x2.lt(y, v128.load_splat<f64>(at, 8)));
 }

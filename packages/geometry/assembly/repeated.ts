@@ -16,11 +16,11 @@ import {
 } from "./copies";
 import { both, bytes, placeX, placeY, slotAt } from "./places";
 
-/** The column and the row of the nearest copy are kept beside what else is known of places. */
+/** Slots of the column and the row of the nearest copy. */
 const COLUMN: i32 = OWN;
 const ROW: i32 = OWN + 1;
 
-/** The middle of the box around the first copy, and how far that reaches from there. */
+/** The centre of the first copy's box, and half the box. */
 let midX: f64 = 0;
 let midY: f64 = 0;
 let halfWidth: f64 = 0;
@@ -30,7 +30,7 @@ let stepY: f64 = 1;
 let columns: f64 = 1;
 let rows: f64 = 1;
 
-/** Begins with copies on a grid; what they are made of may do the same, so that it is to be called again after that. */
+/** Sets the copies. To be called again after the shape was measured, which may have copies of its own. */
 export function beginRepeated(
   x: f64,
   y: f64,
@@ -51,7 +51,7 @@ export function beginRepeated(
   rows = rowCount;
 }
 
-/** Places as the nearest copies see them. */
+/** Writes the places in the frames of their nearest copies. */
 export function seeNearestRepeated(count: i32, slot: i32): void {
   const toX = slotAt(slot + SEEN_X);
   const toY = slotAt(slot + SEEN_Y);
@@ -71,13 +71,13 @@ export function seeNearestRepeated(count: i32, slot: i32): void {
   }
 }
 
-/** The columns that places lie nearest to, or rows. */
+/** The nearest columns of places, or rows. */
 function nearest(x: v128, mid: f64, perStep: f64, all: f64): v128 {
   const steps = f64x2.nearest(f64x2.mul(f64x2.sub(x, both(mid)), both(perStep)));
   return f64x2.pmin(both(all - 1), f64x2.pmax(both(0), steps));
 }
 
-/** Lists the places that a copy beside the nearest one may be nearer to, and so any other; how many there are. */
+/** Lists the places that another copy may be nearer to, and returns their number. If none of the eight beside it may, none further may. */
 export function openRepeated(count: i32, slot: i32): i32 {
   const fromXs = slotAt(slot + SEEN_X);
   const fromYs = slotAt(slot + SEEN_Y);
@@ -91,7 +91,7 @@ export function openRepeated(count: i32, slot: i32): i32 {
     const x = f64x2.sub(v128.load(fromXs + at), both(midX));
     const y = f64x2.sub(v128.load(fromYs + at), both(midY));
     const best = f64x2.pmax(both(0), v128.load(least + at));
-    // Mostly the columns beside and the rows beside are further, wherever the grid ends.
+    // A bound that ignores the ends of the grid closes most places.
     const gap = f64x2.pmin(f64x2.sub(both(restX), f64x2.abs(x)), f64x2.sub(both(restY), f64x2.abs(y)));
     if (!v128.any_true(f64x2.le(gap, best))) continue;
     const column = v128.load(columnAt + at);
@@ -106,7 +106,7 @@ export function openRepeated(count: i32, slot: i32): i32 {
   return listed(slot);
 }
 
-/** How far places lie from the boxes of the columns beside theirs, those being so far right of the middle of their own; or of the rows. */
+/** Distances along x from the boxes of the two neighbouring columns, for places at x from the centre of their own box; or along y, of rows. */
 function besideGap(x: v128, column: v128, half: f64, step: f64, all: f64): v128 {
   const left = f64x2.sub(f64x2.add(x, both(step)), both(half));
   const right = f64x2.sub(f64x2.sub(both(step), x), both(half));
@@ -116,7 +116,7 @@ function besideGap(x: v128, column: v128, half: f64, step: f64, all: f64): v128 
   return f64x2.pmax(both(0), f64x2.pmin(toLeft, toRight));
 }
 
-/** Keeps those of the listed places that copies of a ring, or of one further out, may be nearer to. */
+/** Filters the open places: keeps those that a copy of this ring or a later one may be nearer to. Returns their number. */
 export function stillOpenRepeated(count: i32, slot: i32, ring: f64): i32 {
   const fromXs = slotAt(slot + SEEN_X);
   const fromYs = slotAt(slot + SEEN_Y);
@@ -131,13 +131,13 @@ export function stillOpenRepeated(count: i32, slot: i32, ring: f64): i32 {
     const x = load<f64>(fromXs + at) - midX;
     const y = load<f64>(fromYs + at) - midY;
     const best = max(0, load<f64>(least + at));
-    // Mostly this is so much further that it need not be told where the grid ends.
+    // A bound that ignores the ends of the grid closes most places.
     if (ring * stepX - halfWidth - Math.abs(x) > best && ring * stepY - halfHeight - Math.abs(y) > best) continue;
     const column = load<f64>(columnAt + at);
     const row = load<f64>(rowAt + at);
     const outX = outside(x, column, halfWidth, stepX, columns);
     const outY = outside(y, row, halfHeight, stepY, rows);
-    // No box of this ring, or of one further out, is nearer in x, or in y.
+    // Lower bounds along x and y for the boxes of this ring and later ones.
     const besideX = max(outX, ringGap(x, column, halfWidth, stepX, columns, ring));
     const besideY = max(outY, ringGap(y, row, halfHeight, stepY, rows, ring));
     if (min(besideX * besideX + outY * outY, outX * outX + besideY * besideY) > best * best) continue;
@@ -146,19 +146,19 @@ export function stillOpenRepeated(count: i32, slot: i32, ring: f64): i32 {
   return listed(slot);
 }
 
-/** How far a place lies outside of all columns. */
+/** The distance along x from the box around all columns. */
 function outside(x: f64, column: f64, half: f64, step: f64, all: f64): f64 {
   return max(0, max(-x - half - column * step, x - half - (all - 1 - column) * step));
 }
 
-/** How far it lies from the columns of a ring; infinite where there are none. */
+/** The distance along x from the two outer columns of a ring; infinite where the grid has neither. */
 function ringGap(x: f64, column: f64, half: f64, step: f64, all: f64, ring: f64): f64 {
   const left: f64 = column >= ring ? x + ring * step - half : Infinity;
   const right: f64 = column + ring < all ? ring * step - x - half : Infinity;
   return max(0, min(left, right));
 }
 
-/** Sees listed places, from one on, from the copies of a ring; ends with the next one to go on with. */
+/** Adds open places, from index `from` on, in the frames of the copies of a ring. Returns the index to continue from. */
 export function seeRepeated(from: i32, count: i32, slot: i32, room: i32, ring: f64): i32 {
   const columnAt = slotAt(slot + COLUMN);
   const rowAt = slotAt(slot + ROW);
@@ -179,7 +179,7 @@ export function seeRepeated(from: i32, count: i32, slot: i32, room: i32, ring: f
       const v = y - j * stepY;
       const left = best * best - squaredGap(v - midY, halfHeight);
       if (left < 0) continue;
-      // All columns of the outer rows, and of the others the outer columns.
+      // The ring is its two outer rows, and of the rows between them the two outer columns.
       const isOuter = Math.abs(j - row) === ring;
       const step: f64 = isOuter ? 1 : 2 * ring;
       for (let k: f64 = isOuter ? max(0, column - ring) : column - ring; k <= lastColumn; k += step) {

@@ -33,3 +33,9 @@ export const operandPair = fc.oneof(
   fc.tuple(looseOperand, looseOperand),
   fc.tuple(crowdedOperand, crowdedOperand),
 );
+
+/** Numbers from 0 to 1, the same for a seed. */
+export const seededRandom = (seed: number) => () => {
+  seed = (Math.imul(seed, 1664525) + 1013904223) >>> 0;
+  return seed / 2 ** 32;
+};

@@ -9,7 +9,7 @@ export interface Engine {
   /** Whether there may be samples that are left at -1. */
   measureBlock(columns: number, rows: number, reach: number): number;
   nearestEdges(points: number): void;
-  /** Of lists of places values go into the slot that `into` names. */
+  /** Sets the slot that forms write their values to. */
   into(slot: number): void;
   /** Where the values of a slot lie. */
   slotAt(slot: number): number;
@@ -66,15 +66,15 @@ export interface Engine {
   ys: Address;
 }
 
-/** What is done with copies at a list of places. */
+/** The steps of measuring copies at a list of places: see packages/geometry/assembly/copies.ts. */
 export interface CopiesEngine {
-  /** Sees the places from the nearest copies. */
+  /** Writes the places in the frames of their nearest copies. */
   seeNearest(count: number, slot: number): void;
-  /** Lists the places that others may be nearer to; how many there are. */
+  /** Lists the open places, those that another copy may be nearer to. Returns their number. */
   open(count: number, slot: number): number;
-  /** Keeps those of so many that the copies of a ring, or of one further out, may be nearer to; how many there are. */
+  /** Filters `count` open places: keeps those that a copy of this ring or a later one may be nearer to. Returns their number. */
   stillOpen(count: number, slot: number, ring: number): number;
-  /** Sees those of so many from the copies of a ring, from one on; ends with the next one to go on with. */
+  /** Adds open places, from index `from` on, in the frames of the copies of a ring. Returns the index to continue from. */
   see(from: number, count: number, slot: number, room: number, ring: number): number;
 }
 

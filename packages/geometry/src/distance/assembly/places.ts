@@ -12,7 +12,7 @@ export interface Places {
   count: number;
   /** Gives a form the numbers that are as many as it has parts: TABLE at most. */
   setTable(numbers: Float64Array): void;
-  /** Leaves what a list tells of the places in a slot. */
+  /** Writes into a slot the values that a list gives at the places. */
   measureList(list: List, slot: number): void;
 }
 
@@ -56,7 +56,7 @@ let kept: KeptPlaces | undefined;
 class KeptPlaces implements Places {
   count = 0;
   engine = makeEngine();
-  /** The first slot that nobody uses: lists that are asked for on the way measure there. */
+  /** The first unused slot. Lists that are measured within a measure begin there. */
   top = 0;
   private buffer?: ArrayBuffer;
   private views: Float64Array[] = [];

@@ -4,7 +4,7 @@ import type { DistanceField } from "./field";
 import { turnedBox } from "./placed";
 import { boxAroundBoth } from "./sets";
 
-/** More copies around a centre are not made. */
+/** The greatest number of copies around a centre. */
 export const MOST_AROUND = 1000;
 
 /**
@@ -25,7 +25,7 @@ export function aroundField(given: DistanceField, x: number, y: number, count: n
   const reach = Math.hypot(halfWidth, halfHeight);
   const away = Math.hypot(mx, my);
   const first = Math.atan2(my, mx);
-  // Cosines of the angles that the copies of a ring lie aside by at least; the nearest one may be known within 2e-5 only.
+  // Cosine of the least angle between a place and ring k. The compiled part finds the nearest copy within 2e-5 radians only.
   const aside = Float64Array.from({ length: count + 2 }, (_, k) =>
     Math.cos(Math.min(Math.PI, Math.max(0, ((2 * k - 1) * Math.PI) / count - 2e-5))),
   );
@@ -45,7 +45,7 @@ export function aroundField(given: DistanceField, x: number, y: number, count: n
       const dy = py - y;
       if (2 * k > count) return false;
       if (k > 0) {
-        // The middle of a copy that far around lies so far from p at least, and its box within reach of it.
+        // Law of cosines: the least distance from p to the centre of a box of this ring, which reaches `reach` from there.
         const square = dx * dx + dy * dy;
         const most = reach + Math.max(least.value, 0);
         if (square + away * away - 2 * Math.sqrt(square) * away * aside[k] > most * most) return false;

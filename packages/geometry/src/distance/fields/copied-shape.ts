@@ -10,7 +10,7 @@ export function copiedShape(field: DistanceField): { field: DistanceField; box: 
   return box && { field: noLessThan(field, box), box };
 }
 
-/** A bound may be less than the distance to the box around its shape: that is a bound, too, and copies far away stay out of it. */
+/** Raises a bound to the distance from the box around its shape, which is a bound too: then copies whose boxes are far can be skipped. */
 function noLessThan(field: DistanceField, box: Bounds): DistanceField {
   if (field.worth.outside === "exact") return field;
   const gapAt = (x: number, y: number) =>
@@ -36,14 +36,14 @@ function noLessThan(field: DistanceField, box: Bounds): DistanceField {
   };
 }
 
-/** Whether a place is no further from the box around a shape than a value: elsewhere nothing of the shape is. */
+/** Whether the box around a shape is at most `value` away from a place; otherwise the shape cannot lower that value. */
 export function isNear({ minX, minY, maxX, maxY }: Bounds, x: number, y: number, value: number): boolean {
   const dx = x < minX ? minX - x : x > maxX ? x - maxX : 0;
   const dy = y < minY ? minY - y : y > maxY ? y - maxY : 0;
   return dx === 0 && dy === 0 ? true : value > 0 && dx * dx + dy * dy <= value * value;
 }
 
-/** What the union of copies is worth, which lie apart or not. */
+/** The worth of the union of copies. */
 export function unionWorth({ worth }: DistanceField, isApart: boolean): DistanceField["worth"] {
   return { inside: isApart ? worth.inside : least(worth.inside, "bound"), outside: worth.outside };
 }

@@ -4,7 +4,7 @@ import type { Slope } from "../forms";
 import type { DistanceField } from "./field";
 import { byMeasure, type Measured, measureOf } from "./measured";
 
-/** Copies of a shape: what one place asks, ring by ring, and what the compiled part does for many in the same order. */
+/** Copies of a shape, ordered in rings around the one nearest to a place: for single places, and for the compiled part. */
 export interface Copies {
   /** The copy about nearest to a place. */
   first(x: number, y: number): number;
@@ -15,7 +15,7 @@ export interface Copies {
   ring(x: number, y: number, first: number, ring: number, least: Least): boolean;
   /** Turns a gradient in the frame of a copy back. */
   turn?(copy: number, slope: Slope): void;
-  /** Tells the compiled part what copies these are, until other ones begin; what that does with them. */
+  /** Sets these copies in the compiled part, until others are set, and returns its functions for them. */
   begin(places: Places): CopiesEngine;
 }
 
@@ -33,7 +33,7 @@ export function ofCopies(field: DistanceField, copies: Copies): Pick<DistanceFie
   };
 }
 
-/** Slots from that of the values on, as packages/geometry/assembly/copies.ts has them. */
+/** Slots, counted from that of the result, as packages/geometry/assembly/copies.ts has them. */
 const SEEN_X = 1;
 const SEEN_Y = 2;
 const OTHERS = 6;
@@ -43,7 +43,7 @@ function measureOfCopies(measure: Measure, copies: Copies): Measure {
     const { engine, count } = places;
     const [x, y] = [engine.placeX.value, engine.placeY.value];
     const { seeNearest, open, stillOpen, see } = copies.begin(places);
-    /** Measures the shape where copies see the places, which lie in two slots. */
+    /** Measures the shape at `many` places whose x and y lie in two slots. */
     const measureSeen = (many: number, atX: number, atY: number, to: number): void => {
       places.count = many;
       engine.setPlaces(engine.slotAt(atX), engine.slotAt(atY));
@@ -57,7 +57,7 @@ function measureOfCopies(measure: Measure, copies: Copies): Measure {
     engine.scaled(count, slot, slot + OTHERS, 1);
     let left = open(count, slot);
     for (let ring = 1; left > 0; ring++) {
-      // A list is full at so many places, but all copies of a ring see the last one.
+      // `see` stops at TOGETHER places or more, and adds at most 8 · ring for the last one.
       const room = 1 + Math.ceil((8 * ring) / TOGETHER);
       for (let from = 0; from < left; ) {
         from = see(from, left, slot, room, ring);
@@ -90,7 +90,7 @@ export class Least {
     this.slope = slope;
   }
 
-  /** Takes in what a copy tells of a place that it sees at (u, v). */
+  /** Takes the value of a copy in whose frame the place is (u, v). */
   see(u: number, v: number, copy: number): void {
     const { field, copies, slope, other } = this;
     const value = field.at(u, v, slope && other);

@@ -17,7 +17,7 @@ export function measureOfPieces(path: Path, fillRule: FillRule): Measure | null 
   return pieces.measure(fillRule);
 }
 
-/** The same for the rings of a shape; null for more than so many edges. */
+/** The same for the rings of a shape; null for more than `most` edges. */
 export function measureOfRings({ rings, fillRule }: Operand, most: number): Measure | null {
   if (rings.reduce((sum, ring) => sum + ring.length / 2, 0) > most) return null;
   const pieces = new Pieces();
@@ -29,7 +29,7 @@ export function measureOfRings({ rings, fillRule }: Operand, most: number): Meas
   return pieces.measure(fillRule);
 }
 
-/** Squares below the one lose digits; beyond the other those of places around may be too great for a number. */
+/** Squared lengths below this lose digits; above the other, squared distances of places around may overflow. */
 const LEAST_SQUARE = 1e-280;
 const GREATEST_SQUARE = 1e280;
 
@@ -60,7 +60,7 @@ class Pieces {
     const end = begin + sense * sweep;
     const { cos, sin, endCos, endSin } = arcForm(cx, cy, radius, begin, end - begin);
     this.arcs.push(cx, cy, radius, cos, sin, endCos, endSin);
-    // Where it is lowest and highest it goes over from one side of the centre to the other.
+    // Split where y is smallest and greatest: each part lies on one side of the centre.
     let [angle, y] = [begin, y0];
     const addHalf = (toAngle: number, toY: number): void => {
       const side = Math.cos((angle + toAngle) / 2) < 0 ? -1 : 1;
@@ -94,7 +94,7 @@ class Pieces {
   }
 }
 
-/** The least and the greatest y, and whether it goes up. */
+/** The smallest and the greatest y, and the winding delta. */
 function levelsOf(y0: number, y1: number): [least: number, greatest: number, sense: number] {
   return y0 <= y1 ? [y0, y1, 1] : [y1, y0, -1];
 }

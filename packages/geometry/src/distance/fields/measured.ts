@@ -85,7 +85,7 @@ export function listOf(measure: Measure): List {
   return (xs, ys, values) => measurePlaces(measure, xs, ys, values);
 }
 
-/** How a field is measured on the way through the compiled part, whether that knows it or not. */
+/** A measure for any field: its own, or one that calls its list. */
 export function measureOf({ measure, list }: DistanceField): Measure {
   return measure ?? ((places, slot) => places.measureList(list, slot));
 }
@@ -135,7 +135,7 @@ export function joined(a: DistanceField, b: DistanceField, join: Measure): Measu
   });
 }
 
-/** Lists by the compiled part where it can; grids by lists, or in a way of their own. */
+/** Lists by the measure if there is one; grids by rows of lists, or by `sample`. */
 function sampledLike(inRows: boolean, measure: Measure | null, list: List, sample: DistanceField["sample"]): Measured {
   const best = measure ? listOf(measure) : list;
   return { ...(inRows ? byRows(best) : { list: best, inRows, sample }), measure };
