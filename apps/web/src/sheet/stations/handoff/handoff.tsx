@@ -35,15 +35,12 @@ function File({ chosen }: { chosen: Chosen }) {
   const { view, thread, moving } = useAnswers();
   const resting = useResting(view, moving);
   const copy = useCopy();
-  const { asked, kept, keep } = chosen;
+  const { asked, hasFields, kept, keep } = chosen;
   const { file, format } = asked;
   const words = { emission: JSON.stringify(asked) };
-  const isOfFields = view.definitions.some(
-    ({ name, value }) => value?.type === "field" && asked.targets.includes(name),
-  );
-  const quick = useQuestion({ thread, view: resting }, "handoff", isOfFields ? null : words);
-  const long = useLongQuestion({ thread, view: resting }, "fieldHandoff", isOfFields ? words : null);
-  const { answered, isNewest, problem } = isOfFields ? long : quick;
+  const quick = useQuestion({ thread, view: resting }, "handoff", hasFields ? null : words);
+  const long = useLongQuestion({ thread, view: resting }, "fieldHandoff", hasFields ? words : null);
+  const { answered, isNewest, problem } = hasFields ? long : quick;
   const handoff = answered?.answer ?? null;
   useLayer(() => handoff && layerOf(handoff), [handoff]);
   const content = handoff?.content ?? "";
