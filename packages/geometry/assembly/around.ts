@@ -2,18 +2,35 @@ import {
   beginOpen,
   beginSeen,
   FULL,
+  findViews,
+  firstOf,
   listBoth,
   listed,
   listOpen,
+  mostAway,
+  mostAwayFrom,
+  NEAR_X,
+  NEAR_Y,
+  OWN,
   openAt,
+  ownerOf,
   SEEN_X,
   SEEN_Y,
+  secondOf,
   see,
   seen,
+  setSpread,
+  spreadX,
+  spreadY,
   squaredGap,
+  startOf,
 } from "./copies";
 import { edges } from "./memory";
-import { across, along, both, bytes, fromX, fromY, slotAt, squares } from "./places";
+import { across, along, both, bytes, fromX, fromY, placeX, placeY, slotAt, squares } from "./places";
+
+/** Slots of the cosine and the sine of the nearest copy's rotation. */
+const COS: i32 = OWN;
+const SIN: i32 = OWN + 1;
 
 let copies: i32 = 0;
 /** The centre; the offset of the first copy's box from it and its length; half the box, and half its diagonal. */
@@ -61,10 +78,12 @@ export function beginAround(
 let cos: v128 = f64x2.splat(1);
 let sin: v128 = f64x2.splat(0);
 
-/** Writes the places in the frames of their nearest copies. */
+/** Writes the middles of runs, which are the places now, in the frames of their nearest copies. */
 export function seeNearestAround(count: i32, slot: i32): void {
   const toX = slotAt(slot + SEEN_X);
   const toY = slotAt(slot + SEEN_Y);
+  const toCos = slotAt(slot + COS);
+  const toSin = slotAt(slot + SIN);
   cos = both(1);
   sin = both(0);
   for (let at: usize = 0; at < bytes(count); at += 16) {
@@ -81,7 +100,62 @@ export function seeNearestAround(count: i32, slot: i32): void {
     }
     v128.store(toX + at, f64x2.add(both(cx), u));
     v128.store(toY + at, f64x2.add(both(cy), v));
+    v128.store(toCos + at, cos);
+    v128.store(toSin + at, sin);
   }
+}
+
+/** Writes the places in the frames of the copies that are nearest to their runs. */
+export function spreadNearestAround(runs: i32, slot: i32): void {
+  const toX = slotAt(slot + NEAR_X);
+  const toY = slotAt(slot + NEAR_Y);
+  const cosAt = slotAt(slot + COS);
+  const sinAt = slotAt(slot + SIN);
+  for (let run = 0; run < runs; run++) {
+    const runCos = v128.load_splat<f64>(cosAt + bytes(run));
+    const runSin = v128.load_splat<f64>(sinAt + bytes(run));
+    turnRun(placeX, placeY, toX, toY, startOf(slot, run), startOf(slot, run + 1), runCos, runSin);
+  }
+}
+
+/** Writes places as the copy sees them whose rotation is (turnCos, turnSin); one place more than there are may be written. */
+function turnRun(
+  fromXs: usize,
+  fromYs: usize,
+  toX: usize,
+  toY: usize,
+  from: usize,
+  to: usize,
+  turnCos: v128,
+  turnSin: v128,
+): void {
+  for (let at = from; at < to; at += 16) {
+    const dx = f64x2.sub(v128.load(fromXs + at), both(cx));
+    const dy = f64x2.sub(v128.load(fromYs + at), both(cy));
+    v128.store(toX + at, f64x2.add(both(cx), along(dx, dy, turnCos, turnSin)));
+    v128.store(toY + at, f64x2.add(both(cy), across(dx, dy, turnCos, turnSin)));
+  }
+}
+
+/** Spreads out the places of the runs of kept views, from one on. Returns the view to continue from. */
+export function spreadAround(from: i32, kept: i32, slot: i32, room: i32): i32 {
+  findViews(slot, room);
+  const toX = spreadX(slot, room);
+  const toY = spreadY(slot, room);
+  const fromXs = slotAt(slot + NEAR_X);
+  const fromYs = slotAt(slot + NEAR_Y);
+  let at: usize = 0;
+  let view = from;
+  for (; view < kept; view++) {
+    const run = ownerOf(view);
+    const start = startOf(slot, run);
+    const end = startOf(slot, run + 1);
+    if (at + end - start > bytes(FULL)) break;
+    turnRun(fromXs, fromYs, toX + at - start, toY + at - start, start, end, both(firstOf(view)), both(secondOf(view)));
+    at += end - start;
+  }
+  setSpread(at);
+  return view;
 }
 
 function findNearest(dx: v128, dy: v128): void {
@@ -113,11 +187,10 @@ function turns(dx: v128, dy: v128): v128 {
   return v128.bitselect(f64x2.neg(turn), turn, f64x2.lt(dy, both(0)));
 }
 
-/** Lists the places that another copy may be nearer to, and returns their number. */
+/** Lists the runs that another copy may be nearer to, and returns their number. */
 export function openAround(count: i32, slot: i32): i32 {
   const fromXs = slotAt(slot + SEEN_X);
   const fromYs = slotAt(slot + SEEN_Y);
-  const least = slotAt(slot);
   beginOpen(slot);
   if (copies === 1) return 0;
   const turnCos = load<f64>(edges + COPY);
@@ -129,8 +202,7 @@ export function openAround(count: i32, slot: i32): i32 {
   for (let at: usize = 0; at < bytes(count); at += 16) {
     const u = f64x2.sub(v128.load(fromXs + at), both(cx));
     const v = f64x2.sub(v128.load(fromYs + at), both(cy));
-    const best = f64x2.pmax(both(0), v128.load(least + at));
-    const most = f64x2.add(best, both(reach));
+    const most = f64x2.add(mostAway(at, slot), both(reach));
     // The middle of any other copy's box lies no nearer than that of one of these.
     const toLeft = squares(f64x2.sub(u, both(leftX)), f64x2.sub(v, both(leftY)));
     const toRight = squares(f64x2.sub(u, both(rightX)), f64x2.sub(v, both(rightY)));
@@ -140,13 +212,12 @@ export function openAround(count: i32, slot: i32): i32 {
   return listed(slot);
 }
 
-/** Filters the open places: keeps those that a copy of this ring or a later one may be nearer to. Returns their number. */
+/** Filters the open runs: keeps those that a copy of this ring or a later one may be nearer to. Returns their number. */
 export function stillOpenAround(count: i32, slot: i32, ring: i32): i32 {
   if (2 * ring > copies) return 0;
   const aside = load<f64>(edges + <usize>ring * COPY, 16);
   const fromXs = slotAt(slot + SEEN_X);
   const fromYs = slotAt(slot + SEEN_Y);
-  const least = slotAt(slot);
   const open = openAt(slot);
   beginOpen(slot);
   for (let next = 0; next < count; next++) {
@@ -155,20 +226,19 @@ export function stillOpenAround(count: i32, slot: i32, ring: i32): i32 {
     const du = load<f64>(fromXs + at) - cx;
     const dv = load<f64>(fromYs + at) - cy;
     const square = du * du + dv * dv;
-    const most = reach + max(0, load<f64>(least + at));
+    const most = reach + mostAwayFrom(at, slot);
     if (square + away * away - 2 * Math.sqrt(square) * away * aside > most * most) continue;
     listOpen(i);
   }
   return listed(slot);
 }
 
-/** Adds open places, from index `from` on, in the frames of the two copies of a ring. Returns the index to continue from. */
+/** Adds views of open runs, from index `from` on, by the two copies of a ring. Returns the index to continue from. */
 export function seeAround(from: i32, count: i32, slot: i32, room: i32, ring: i32): i32 {
   const turnCos = load<f64>(edges + <usize>ring * COPY);
   const turnSin = load<f64>(edges + <usize>ring * COPY, 8);
   const fromXs = slotAt(slot + SEEN_X);
   const fromYs = slotAt(slot + SEEN_Y);
-  const least = slotAt(slot);
   const open = openAt(slot);
   beginSeen(slot, room);
   for (; from < count && seen < FULL; from++) {
@@ -176,16 +246,15 @@ export function seeAround(from: i32, count: i32, slot: i32, room: i32, ring: i32
     const at = bytes(i);
     const du = load<f64>(fromXs + at) - cx;
     const dv = load<f64>(fromYs + at) - cy;
-    const best = max(0, load<f64>(least + at));
+    const limit = mostAwayFrom(at, slot) ** 2;
     const uCos = du * turnCos;
     const vSin = dv * turnSin;
     const uSin = du * turnSin;
     const vCos = dv * turnCos;
-    const limit = best * best;
     if (squaredGap(uCos + vSin - midX, halfWidth) + squaredGap(vCos - uSin - midY, halfHeight) <= limit)
-      see(cx + uCos + vSin, cy + vCos - uSin, i);
+      see(cx + uCos + vSin, cy + vCos - uSin, turnCos, turnSin, i);
     if (squaredGap(uCos - vSin - midX, halfWidth) + squaredGap(vCos + uSin - midY, halfHeight) <= limit)
-      see(cx + uCos - vSin, cy + vCos + uSin, i);
+      see(cx + uCos - vSin, cy + vCos + uSin, turnCos, -turnSin, i);
   }
   return from;
 }

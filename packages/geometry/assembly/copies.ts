@@ -1,48 +1,207 @@
-import { both, bytes, slotAt } from "./places";
+import { both, bytes, placeX, placeY, slotAt } from "./places";
+import { dot } from "./vectors";
 
 /**
- * The least distance to copies of a shape, at a list of places. A copy sees a place in the frame of the shape.
+ * The least distance to copies of a shape, at a list of places, run by run: a run is some places that lie one after the other in the list
+ * and close together. Which copies may be nearest is decided for all of a run, by what the copies are worth at its middle. A copy sees a
+ * place in the frame of the shape.
  *
- * Slots, counted from that of the result: 0 the least value so far; 1 and 2 the x and y in the frame of the nearest copy; 3 and 4 for the
- * kind of copies (around a centre, on a grid); 5 the indices of open places, those that another copy may be nearer to; from 6 on, `room`
- * slots each, x and y in the frames of other copies, and the index of the place that each belongs to.
+ * Slots, counted from the first free one: 0 and 1 the x and y of places in the frame of the copy that is nearest to their run. One number
+ * for each run: 2 and 3 its middle; 4 its slack, by how much the difference of the values of two copies may change within it; 5 the index
+ * of its first place; 6 and 7 the middle in the frame of the nearest copy; 8 and 9 for the kind of copies (around a centre, on a grid); 10
+ * the least value at the middle so far; 11 the indices of open runs, those that another copy may be nearer to. From 12 on, `room` slots
+ * each, views of middles by other copies: x, y, two numbers that tell the copy, and the index of the run. Behind these the values of
+ * views, or x, y and value of the places of their runs.
  */
-export const SEEN_X: i32 = 1;
-export const SEEN_Y: i32 = 2;
-export const OWN: i32 = 3;
-const OPEN: i32 = 5;
-const OTHERS: i32 = 6;
+export const NEAR_X: i32 = 0;
+export const NEAR_Y: i32 = 1;
+export const MIDDLE_X: i32 = 2;
+export const MIDDLE_Y: i32 = 3;
+const SLACK: i32 = 4;
+const STARTS: i32 = 5;
+export const SEEN_X: i32 = 6;
+export const SEEN_Y: i32 = 7;
+export const OWN: i32 = 8;
+const LEAST: i32 = 10;
+const OPEN: i32 = 11;
+const VIEWS: i32 = 12;
 
-/** At this length the list of seen places is measured before more are added. */
+/** Places of a run, at most. */
+const RUN: i32 = 16;
+/** At this length a list is measured before more is added. */
 export const FULL: i32 = 4096;
 
-/** The length of the list of seen places. */
-export let seen: i32 = 0;
-let seenX: usize = 0;
-let seenY: usize = 0;
-let owners: usize = 0;
-
-export function beginSeen(slot: i32, room: i32): void {
-  seen = 0;
-  seenX = slotAt(slot + OTHERS);
-  seenY = slotAt(slot + OTHERS + room);
-  owners = slotAt(slot + OTHERS + 2 * room);
-  // The address is not needed: this reserves memory up to there.
-  slotAt(slot + OTHERS + 3 * room);
+/** Parts the places into runs that reach at most `limit` from their middles, for a shape of a Lipschitz constant; returns their number. */
+export function makeRuns(count: i32, slot: i32, limit: f64, lipschitz: f64): i32 {
+  const middleX = slotAt(slot + MIDDLE_X);
+  const middleY = slotAt(slot + MIDDLE_Y);
+  const slack = slotAt(slot + SLACK);
+  const starts = slotAt(slot + STARTS);
+  let runs = 0;
+  let length = RUN;
+  for (let from = 0; from < count; from += length) {
+    length = 2 * min(length, RUN >> 1);
+    let square: f64 = 0;
+    for (; ; length >>= 1) {
+      square = findBox(from, min(from + length, count));
+      if (length === 1 || square <= limit * limit) break;
+    }
+    store<f64>(middleX + bytes(runs), boxX);
+    store<f64>(middleY + bytes(runs), boxY);
+    store<f64>(slack + bytes(runs), 2 * lipschitz * Math.sqrt(square));
+    store<i32>(starts + ((<usize>runs) << 2), from);
+    runs++;
+  }
+  store<i32>(starts + ((<usize>runs) << 2), count);
+  return runs;
 }
 
-export function see(u: f64, v: f64, owner: i32): void {
-  store<f64>(seenX + bytes(seen), u);
-  store<f64>(seenY + bytes(seen), v);
-  store<i32>(owners + ((<usize>seen) << 2), owner);
+/** The middle of the box around places. */
+let boxX: f64 = 0;
+let boxY: f64 = 0;
+
+/** Finds the box around the places `from` to `to`, and returns the square of half its diagonal. */
+function findBox(from: i32, to: i32): f64 {
+  let leastX = v128.load_splat<f64>(placeX + bytes(from));
+  let leastY = v128.load_splat<f64>(placeY + bytes(from));
+  let mostX = leastX;
+  let mostY = leastY;
+  // The last pair may overlap the one before it, so that it ends where the places do.
+  for (let i = from; i < to - 1; i = i + 2 === to - 1 ? i + 1 : i + 2) {
+    const x = v128.load(placeX + bytes(i));
+    const y = v128.load(placeY + bytes(i));
+    leastX = f64x2.pmin(leastX, x);
+    leastY = f64x2.pmin(leastY, y);
+    mostX = f64x2.pmax(mostX, x);
+    mostY = f64x2.pmax(mostY, y);
+  }
+  const least = f64x2.pmin(v128.shuffle<f64>(leastX, leastY, 0, 2), v128.shuffle<f64>(leastX, leastY, 1, 3));
+  const most = f64x2.pmax(v128.shuffle<f64>(mostX, mostY, 0, 2), v128.shuffle<f64>(mostX, mostY, 1, 3));
+  const half = f64x2.mul(f64x2.sub(most, least), both(0.5));
+  const middle = f64x2.add(least, half);
+  boxX = f64x2.extract_lane(middle, 0);
+  boxY = f64x2.extract_lane(middle, 1);
+  return dot(half, half);
+}
+
+/** The byte offsets of the places of a run: where they begin, and where they end. */
+export function startOf(slot: i32, run: i32): usize {
+  return bytes(load<i32>(slotAt(slot + STARTS) + ((<usize>run) << 2)));
+}
+
+/** How many views there are. */
+export let seen: i32 = 0;
+let viewX: usize = 0;
+let viewY: usize = 0;
+let copyA: usize = 0;
+let copyB: usize = 0;
+let owners: usize = 0;
+
+/** Empties the list of views. */
+export function beginSeen(slot: i32, room: i32): void {
+  seen = 0;
+  findViews(slot, room);
+}
+
+/** Finds where the views are. To be called again after the shape was measured, which may have copies of its own. */
+export function findViews(slot: i32, room: i32): void {
+  viewX = slotAt(slot + VIEWS);
+  viewY = slotAt(slot + VIEWS + room);
+  copyA = slotAt(slot + VIEWS + 2 * room);
+  copyB = slotAt(slot + VIEWS + 3 * room);
+  owners = slotAt(slot + VIEWS + 4 * room);
+  // The address is not needed: this reserves memory up to there.
+  slotAt(slot + VIEWS + 5 * room);
+}
+
+/** Adds a view of the middle of a run, by the copy that two numbers tell. */
+export function see(u: f64, v: f64, a: f64, b: f64, run: i32): void {
+  const at = bytes(seen);
+  store<f64>(viewX + at, u);
+  store<f64>(viewY + at, v);
+  store<f64>(copyA + at, a);
+  store<f64>(copyB + at, b);
+  store<i32>(owners + ((<usize>seen) << 2), run);
   seen++;
+}
+
+/**
+ * Of `count` views that were measured, beginning with the one at `from`, keeps the copies that may be nearest to a place of their run,
+ * behind those that were kept before. Returns how many there are.
+ */
+export function keepClose(count: i32, slot: i32, room: i32, from: i32, kept: i32): i32 {
+  findViews(slot, room);
+  const values = slotAt(slot + VIEWS + 5 * room);
+  const least = slotAt(slot + LEAST);
+  const slack = slotAt(slot + SLACK);
+  for (let i = 0; i < count; i++) {
+    const run = load<i32>(owners + ((<usize>(from + i)) << 2));
+    const value = load<f64>(values + bytes(i));
+    const best = load<f64>(least + bytes(run));
+    if (value > best + load<f64>(slack + bytes(run))) continue;
+    if (value < best) store<f64>(least + bytes(run), value);
+    store<f64>(copyA + bytes(kept), load<f64>(copyA + bytes(from + i)));
+    store<f64>(copyB + bytes(kept), load<f64>(copyB + bytes(from + i)));
+    store<i32>(owners + ((<usize>kept) << 2), run);
+    kept++;
+  }
+  return kept;
+}
+
+export function ownerOf(view: i32): i32 {
+  return load<i32>(owners + ((<usize>view) << 2));
+}
+
+/** The two numbers that tell the copy of a view. */
+export function firstOf(view: i32): f64 {
+  return load<f64>(copyA + bytes(view));
+}
+
+export function secondOf(view: i32): f64 {
+  return load<f64>(copyB + bytes(view));
+}
+
+/** How many places of runs are spread out. */
+export let spread: i32 = 0;
+
+/** Where the x and the y of the places of runs are spread out. */
+export function spreadX(slot: i32, room: i32): usize {
+  return slotAt(slot + VIEWS + 5 * room);
+}
+
+export function spreadY(slot: i32, room: i32): usize {
+  return slotAt(slot + VIEWS + 5 * room + 1);
+}
+
+export function setSpread(end: usize): void {
+  spread = <i32>(end >>> 3);
+}
+
+/** Lowers the least values by those of the places of the runs of views `from` to `to`. */
+export function keepLeast(from: i32, to: i32, result: i32, slot: i32, room: i32): void {
+  findViews(slot, room);
+  const values = slotAt(slot + VIEWS + 5 * room + 2);
+  const least = slotAt(result);
+  let at: usize = 0;
+  for (let view = from; view < to; view++) {
+    const run = ownerOf(view);
+    const end = startOf(slot, run + 1);
+    let place = startOf(slot, run);
+    for (; place + 8 < end; place += 16, at += 16)
+      v128.store(least + place, f64x2.pmin(v128.load(least + place), v128.load(values + at)));
+    if (place < end) {
+      const value = load<f64>(values + at);
+      if (value < load<f64>(least + place)) store<f64>(least + place, value);
+      at += 8;
+    }
+  }
 }
 
 export function openAt(slot: i32): usize {
   return slotAt(slot + OPEN);
 }
 
-/** The end of the list of open places. A list may be filtered in place: its end never passes what is being read. */
+/** The end of the list of open runs. The list may be filtered in place: its end never passes what is being read. */
 let openEnd: usize = 0;
 
 export function beginOpen(slot: i32): void {
@@ -54,7 +213,7 @@ export function listOpen(i: i32): void {
   openEnd += 4;
 }
 
-/** Lists places i and i + 1 where bits 0 and 1 are set; the last pair may reach past the end of the places. */
+/** Lists runs i and i + 1 where bits 0 and 1 are set; the last pair may reach past the end of the runs. */
 export function listBoth(which: i32, i: i32, count: i32): void {
   if (which & 1) listOpen(i);
   if (which & 2 && i + 1 < count) listOpen(i + 1);
@@ -64,16 +223,13 @@ export function listed(slot: i32): i32 {
   return <i32>((openEnd - openAt(slot)) >>> 2);
 }
 
-/** Lowers the least values by those of `count` seen places, beginning with the one at `from`. */
-export function keepLeast(count: i32, slot: i32, room: i32, from: i32): void {
-  const least = slotAt(slot);
-  const values = slotAt(slot + OTHERS + 3 * room);
-  const whose = slotAt(slot + OTHERS + 2 * room) + ((<usize>from) << 2);
-  for (let i: usize = 0; i < <usize>count; i++) {
-    const at = least + bytes(load<i32>(whose + (i << 2)));
-    const value = load<f64>(values + (i << 3));
-    if (value < load<f64>(at)) store<f64>(at, value);
-  }
+/** What the box of a copy may be away from the middles of runs, at most, if it is to hold the nearest copy of a place. */
+export function mostAway(at: usize, slot: i32): v128 {
+  return f64x2.add(f64x2.pmax(both(0), v128.load(slotAt(slot + LEAST) + at)), v128.load(slotAt(slot + SLACK) + at));
+}
+
+export function mostAwayFrom(at: usize, slot: i32): f64 {
+  return max(0, load<f64>(slotAt(slot + LEAST) + at)) + load<f64>(slotAt(slot + SLACK) + at);
 }
 
 /** Squared distances from the interval −half to half. */

@@ -1,7 +1,15 @@
 // AssemblyScript, compiled to WebAssembly by `npm run assembly`: two samples at a time, and no checks in the loops.
 
-export { beginAround, openAround, seeAround, seeNearestAround, stillOpenAround } from "./around";
-export { keepLeast, seen } from "./copies";
+export {
+  beginAround,
+  openAround,
+  seeAround,
+  seeNearestAround,
+  spreadAround,
+  spreadNearestAround,
+  stillOpenAround,
+} from "./around";
+export { keepClose, keepLeast, makeRuns, seen, spread } from "./copies";
 export { ellipse } from "./ellipse";
 export { arc, box, capsule, circle, circularSegment, corners, ring, ringSector, roundedBox } from "./forms";
 export {
@@ -22,6 +30,14 @@ export { measureEdges } from "./near-edges";
 export { outline } from "./outline";
 export { into, placeX, placeY, setPlaces, slotAt } from "./places";
 export { nearestEdges } from "./points";
-export { beginRepeated, openRepeated, seeNearestRepeated, seeRepeated, stillOpenRepeated } from "./repeated";
+export {
+  beginRepeated,
+  openRepeated,
+  seeNearestRepeated,
+  seeRepeated,
+  spreadNearestRepeated,
+  spreadRepeated,
+  stillOpenRepeated,
+} from "./repeated";
 export { star } from "./star";
 export { measureBlock } from "./tiles";

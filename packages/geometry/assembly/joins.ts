@@ -1,24 +1,24 @@
 import { along, both, bytes, length, placeX, placeY, setPlaces, slotAt } from "./places";
 
-/** Values of a slot and of the one behind it are joined into the first: the lesser one of each two. */
-export function lesser(count: i32, slot: i32): void {
+/** Values of two slots are joined into the first: the lesser one of each two. */
+export function lesser(count: i32, slot: i32, second: i32): void {
   const to = slotAt(slot);
-  const other = slotAt(slot + 1);
+  const other = slotAt(second);
   for (let at: usize = 0; at < bytes(count); at += 16)
     v128.store(to + at, f64x2.pmin(v128.load(to + at), v128.load(other + at)));
 }
 
-export function greater(count: i32, slot: i32): void {
+export function greater(count: i32, slot: i32, second: i32): void {
   const to = slotAt(slot);
-  const other = slotAt(slot + 1);
+  const other = slotAt(second);
   for (let at: usize = 0; at < bytes(count); at += 16)
     v128.store(to + at, f64x2.pmax(v128.load(to + at), v128.load(other + at)));
 }
 
 /** The greater of the lesser one, and of the greater one turned over. */
-export function oneOnly(count: i32, slot: i32): void {
+export function oneOnly(count: i32, slot: i32, second: i32): void {
   const to = slotAt(slot);
-  const other = slotAt(slot + 1);
+  const other = slotAt(second);
   for (let at: usize = 0; at < bytes(count); at += 16) {
     const a = v128.load(to + at);
     const b = v128.load(other + at);
@@ -27,9 +27,9 @@ export function oneOnly(count: i32, slot: i32): void {
 }
 
 /** The lesser, and less than that where the two differ by less than a radius; as blend.ts says. */
-export function parabolaBlend(count: i32, slot: i32, radius: f64): void {
+export function parabolaBlend(count: i32, slot: i32, second: i32, radius: f64): void {
   const to = slotAt(slot);
-  const other = slotAt(slot + 1);
+  const other = slotAt(second);
   const per: f64 = radius > 0 ? 1 / (4 * radius) : 0;
   for (let at: usize = 0; at < bytes(count); at += 16) {
     const a = v128.load(to + at);
@@ -39,9 +39,9 @@ export function parabolaBlend(count: i32, slot: i32, radius: f64): void {
   }
 }
 
-export function circleBlend(count: i32, slot: i32, radius: f64): void {
+export function circleBlend(count: i32, slot: i32, second: i32, radius: f64): void {
   const to = slotAt(slot);
-  const other = slotAt(slot + 1);
+  const other = slotAt(second);
   for (let at: usize = 0; at < bytes(count); at += 16) {
     const a = v128.load(to + at);
     const b = v128.load(other + at);
@@ -83,12 +83,11 @@ export function seePlaces(count: i32, slot: i32, a: f64, b: f64, c: f64, d: f64,
   setPlaces(toX, toY);
 }
 
-/** Values of a slot, scaled, into another. */
-export function scaled(count: i32, slot: i32, from: i32, scale: f64): void {
+/** Values of a slot, scaled. */
+export function scaled(count: i32, slot: i32, scale: f64): void {
   const to = slotAt(slot);
-  const source = slotAt(from);
   for (let at: usize = 0; at < bytes(count); at += 16)
-    v128.store(to + at, f64x2.mul(v128.load(source + at), both(scale)));
+    v128.store(to + at, f64x2.mul(v128.load(to + at), both(scale)));
 }
 
 /** Raises values to the distance from a box where that is greater. */

@@ -2,17 +2,31 @@ import {
   beginOpen,
   beginSeen,
   FULL,
+  findViews,
+  firstOf,
   listBoth,
   listed,
   listOpen,
+  MIDDLE_X,
+  MIDDLE_Y,
+  mostAway,
+  mostAwayFrom,
+  NEAR_X,
+  NEAR_Y,
   OWN,
   openAt,
+  ownerOf,
   SEEN_X,
   SEEN_Y,
+  secondOf,
   see,
   seen,
+  setSpread,
+  spreadX,
+  spreadY,
   squaredGap,
   squaredGaps,
+  startOf,
 } from "./copies";
 import { both, bytes, placeX, placeY, slotAt } from "./places";
 
@@ -51,7 +65,7 @@ export function beginRepeated(
   rows = rowCount;
 }
 
-/** Writes the places in the frames of their nearest copies. */
+/** Writes the middles of runs, which are the places now, in the frames of their nearest copies. */
 export function seeNearestRepeated(count: i32, slot: i32): void {
   const toX = slotAt(slot + SEEN_X);
   const toY = slotAt(slot + SEEN_Y);
@@ -71,26 +85,74 @@ export function seeNearestRepeated(count: i32, slot: i32): void {
   }
 }
 
+/** Writes the places in the frames of the copies that are nearest to their runs. */
+export function spreadNearestRepeated(runs: i32, slot: i32): void {
+  const toX = slotAt(slot + NEAR_X);
+  const toY = slotAt(slot + NEAR_Y);
+  const columnAt = slotAt(slot + COLUMN);
+  const rowAt = slotAt(slot + ROW);
+  for (let run = 0; run < runs; run++) {
+    const awayX = both(load<f64>(columnAt + bytes(run)) * stepX);
+    const awayY = both(load<f64>(rowAt + bytes(run)) * stepY);
+    moveRun(placeX, placeY, toX, toY, startOf(slot, run), startOf(slot, run + 1), awayX, awayY);
+  }
+}
+
+/** Writes places as the copy sees them that is (awayX, awayY) away; one place more than there are may be written. */
+function moveRun(
+  fromXs: usize,
+  fromYs: usize,
+  toX: usize,
+  toY: usize,
+  from: usize,
+  to: usize,
+  awayX: v128,
+  awayY: v128,
+): void {
+  for (let at = from; at < to; at += 16) {
+    v128.store(toX + at, f64x2.sub(v128.load(fromXs + at), awayX));
+    v128.store(toY + at, f64x2.sub(v128.load(fromYs + at), awayY));
+  }
+}
+
+/** Spreads out the places of the runs of kept views, from one on. Returns the view to continue from. */
+export function spreadRepeated(from: i32, kept: i32, slot: i32, room: i32): i32 {
+  findViews(slot, room);
+  const toX = spreadX(slot, room);
+  const toY = spreadY(slot, room);
+  let at: usize = 0;
+  let view = from;
+  for (; view < kept; view++) {
+    const run = ownerOf(view);
+    const start = startOf(slot, run);
+    const end = startOf(slot, run + 1);
+    if (at + end - start > bytes(FULL)) break;
+    moveRun(placeX, placeY, toX + at - start, toY + at - start, start, end, both(firstOf(view)), both(secondOf(view)));
+    at += end - start;
+  }
+  setSpread(at);
+  return view;
+}
+
 /** The nearest columns of places, or rows. */
 function nearest(x: v128, mid: f64, perStep: f64, all: f64): v128 {
   const steps = f64x2.nearest(f64x2.mul(f64x2.sub(x, both(mid)), both(perStep)));
   return f64x2.pmin(both(all - 1), f64x2.pmax(both(0), steps));
 }
 
-/** Lists the places that another copy may be nearer to, and returns their number. If none of the eight beside it may, none further may. */
+/** Lists the runs that another copy may be nearer to, and returns their number. If none of the eight beside it may, none further may. */
 export function openRepeated(count: i32, slot: i32): i32 {
   const fromXs = slotAt(slot + SEEN_X);
   const fromYs = slotAt(slot + SEEN_Y);
   const columnAt = slotAt(slot + COLUMN);
   const rowAt = slotAt(slot + ROW);
-  const least = slotAt(slot);
   const restX = stepX - halfWidth;
   const restY = stepY - halfHeight;
   beginOpen(slot);
   for (let at: usize = 0; at < bytes(count); at += 16) {
     const x = f64x2.sub(v128.load(fromXs + at), both(midX));
     const y = f64x2.sub(v128.load(fromYs + at), both(midY));
-    const best = f64x2.pmax(both(0), v128.load(least + at));
+    const best = mostAway(at, slot);
     // A bound that ignores the ends of the grid closes most places.
     const gap = f64x2.pmin(f64x2.sub(both(restX), f64x2.abs(x)), f64x2.sub(both(restY), f64x2.abs(y)));
     if (!v128.any_true(f64x2.le(gap, best))) continue;
@@ -116,13 +178,12 @@ function besideGap(x: v128, column: v128, half: f64, step: f64, all: f64): v128 
   return f64x2.pmax(both(0), f64x2.pmin(toLeft, toRight));
 }
 
-/** Filters the open places: keeps those that a copy of this ring or a later one may be nearer to. Returns their number. */
+/** Filters the open runs: keeps those that a copy of this ring or a later one may be nearer to. Returns their number. */
 export function stillOpenRepeated(count: i32, slot: i32, ring: f64): i32 {
   const fromXs = slotAt(slot + SEEN_X);
   const fromYs = slotAt(slot + SEEN_Y);
   const columnAt = slotAt(slot + COLUMN);
   const rowAt = slotAt(slot + ROW);
-  const least = slotAt(slot);
   const open = openAt(slot);
   beginOpen(slot);
   for (let next = 0; next < count; next++) {
@@ -130,7 +191,7 @@ export function stillOpenRepeated(count: i32, slot: i32, ring: f64): i32 {
     const at = bytes(i);
     const x = load<f64>(fromXs + at) - midX;
     const y = load<f64>(fromYs + at) - midY;
-    const best = max(0, load<f64>(least + at));
+    const best = mostAwayFrom(at, slot);
     // A bound that ignores the ends of the grid closes most places.
     if (ring * stepX - halfWidth - Math.abs(x) > best && ring * stepY - halfHeight - Math.abs(y) > best) continue;
     const column = load<f64>(columnAt + at);
@@ -158,21 +219,22 @@ function ringGap(x: f64, column: f64, half: f64, step: f64, all: f64, ring: f64)
   return max(0, min(left, right));
 }
 
-/** Adds open places, from index `from` on, in the frames of the copies of a ring. Returns the index to continue from. */
+/** Adds views of open runs, from index `from` on, by the copies of a ring. Returns the index to continue from. */
 export function seeRepeated(from: i32, count: i32, slot: i32, room: i32, ring: f64): i32 {
   const columnAt = slotAt(slot + COLUMN);
   const rowAt = slotAt(slot + ROW);
-  const least = slotAt(slot);
+  const middleX = slotAt(slot + MIDDLE_X);
+  const middleY = slotAt(slot + MIDDLE_Y);
   const open = openAt(slot);
   beginSeen(slot, room);
   for (; from < count && seen < FULL; from++) {
     const i = load<i32>(open + ((<usize>from) << 2));
     const at = bytes(i);
-    const x = load<f64>(placeX + at);
-    const y = load<f64>(placeY + at);
+    const x = load<f64>(middleX + at);
+    const y = load<f64>(middleY + at);
     const column = load<f64>(columnAt + at);
     const row = load<f64>(rowAt + at);
-    const best = max(0, load<f64>(least + at));
+    const best = mostAwayFrom(at, slot);
     const lastColumn = min(columns - 1, column + ring);
     const lastRow = min(rows - 1, row + ring);
     for (let j = max(0, row - ring); j <= lastRow; j++) {
@@ -184,7 +246,8 @@ export function seeRepeated(from: i32, count: i32, slot: i32, room: i32, ring: f
       const step: f64 = isOuter ? 1 : 2 * ring;
       for (let k: f64 = isOuter ? max(0, column - ring) : column - ring; k <= lastColumn; k += step) {
         const u = x - k * stepX;
-        if (k >= 0 && squaredGap(u - midX, halfWidth) <= left) see(u, v, i);
+        if (k >= 0 && squaredGap(u - midX, halfWidth) <= left)
+          see(u, v, k * stepX, j * stepY, i);
       }
     }
   }

@@ -29,7 +29,7 @@ export interface Engine {
   star: Form;
   ellipse: Form;
   outline: Form;
-  /** What is composed, in a slot, with the next ones: see packages/geometry/assembly/joins.ts. */
+  /** What is composed, in a slot, with another: see packages/geometry/assembly/joins.ts. */
   lesser: Join;
   greater: Join;
   oneOnly: Join;
@@ -47,13 +47,20 @@ export interface Engine {
   openAround: CopiesEngine["open"];
   stillOpenAround: CopiesEngine["stillOpen"];
   seeAround: CopiesEngine["see"];
+  spreadNearestAround: CopiesEngine["spreadNearest"];
+  spreadAround: CopiesEngine["spread"];
   beginRepeated: (...frame: number[]) => void;
   seeNearestRepeated: CopiesEngine["seeNearest"];
   openRepeated: CopiesEngine["open"];
   stillOpenRepeated: CopiesEngine["stillOpen"];
   seeRepeated: CopiesEngine["see"];
+  spreadNearestRepeated: CopiesEngine["spreadNearest"];
+  spreadRepeated: CopiesEngine["spread"];
+  makeRuns(count: number, slot: number, limit: number, lipschitz: number): number;
+  keepClose(count: number, slot: number, room: number, from: number, kept: number): number;
+  keepLeast(from: number, to: number, result: number, slot: number, room: number): void;
   seen: Address;
-  keepLeast: Join;
+  spread: Address;
   block: Address;
   blockXs: Address;
   blockYs: Address;
@@ -68,14 +75,18 @@ export interface Engine {
 
 /** The steps of measuring copies at a list of places: see packages/geometry/assembly/copies.ts. */
 export interface CopiesEngine {
-  /** Writes the places in the frames of their nearest copies. */
-  seeNearest(count: number, slot: number): void;
-  /** Lists the open places, those that another copy may be nearer to. Returns their number. */
-  open(count: number, slot: number): number;
-  /** Filters `count` open places: keeps those that a copy of this ring or a later one may be nearer to. Returns their number. */
+  /** Writes the middles of runs in the frames of their nearest copies. */
+  seeNearest(runs: number, slot: number): void;
+  /** Writes the places in the frames of the copies that are nearest to their runs. */
+  spreadNearest(runs: number, slot: number): void;
+  /** Lists the open runs, those that another copy may be nearer to. Returns their number. */
+  open(runs: number, slot: number): number;
+  /** Filters `count` open runs: keeps those that a copy of this ring or a later one may be nearer to. Returns their number. */
   stillOpen(count: number, slot: number, ring: number): number;
-  /** Adds open places, from index `from` on, in the frames of the copies of a ring. Returns the index to continue from. */
+  /** Adds views of open runs, from index `from` on, by the copies of a ring. Returns the index to continue from. */
   see(from: number, count: number, slot: number, room: number, ring: number): number;
+  /** Spreads out the places of the runs of kept views, from one on. Returns the view to continue from. */
+  spread(from: number, kept: number, slot: number, room: number): number;
 }
 
 type Join = (count: number, slot: number, ...numbers: number[]) => void;

@@ -12,15 +12,18 @@ export interface Places {
   count: number;
   /** Gives a form the numbers that are as many as it has parts: TABLE at most. */
   setTable(numbers: Float64Array): void;
-  /** Writes into a slot the values that a list gives at the places. */
-  measureList(list: List, slot: number): void;
+  /** Writes into a slot the values that a list gives at the places; the slots from `free` on may be used. */
+  measureList(list: List, slot: number, free: number): void;
 }
 
 /** Writes the values at many places. */
 export type List = (xs: Float64Array, ys: Float64Array, values: Float64Array) => void;
 
-/** Leaves the values at the places in a slot, and the places as they were; the slots behind it may be used. */
-export type Measure = (places: Places, slot: number) => void;
+/** Leaves the values at the places in a slot, and the places as they were; the slots from `free` on may be used. */
+export type Measure = (places: Places, slot: number, free: number) => void;
+
+/** Changes the values in a slot, by those in another one if it joins the two. */
+export type Change = (places: Places, slot: number, other: number) => void;
 
 /** Measures many places. */
 export function measurePlaces(measure: Measure, xs: Float64Array, ys: Float64Array, values: Float64Array): void {
@@ -32,13 +35,13 @@ export function measurePlaces(measure: Measure, xs: Float64Array, ys: Float64Arr
     places.view(top).set(xs.subarray(from, to));
     places.view(top + 1).set(ys.subarray(from, to));
     engine.setPlaces(engine.slotAt(top), engine.slotAt(top + 1));
-    measure(places, top + 2);
+    measure(places, top + 2, top + 3);
     values.set(places.view(top + 2).subarray(0, to - from), from);
   }
 }
 
-/** Changes values, with others where there are any, as a measure does with its first slot and the next. */
-export function changeValues(change: Measure, values: Float64Array, others?: Float64Array): void {
+/** Changes values, by others where there are any. */
+export function changeValues(change: Change, values: Float64Array, others?: Float64Array): void {
   const places = (kept ??= new KeptPlaces());
   const { top } = places;
   for (let from = 0; from < values.length; from += TOGETHER) {
@@ -46,7 +49,7 @@ export function changeValues(change: Measure, values: Float64Array, others?: Flo
     places.count = to - from;
     places.view(top).set(values.subarray(from, to));
     if (others) places.view(top + 1).set(others.subarray(from, to));
-    change(places, top);
+    change(places, top, top + 1);
     values.set(places.view(top).subarray(0, to - from), from);
   }
 }
@@ -78,12 +81,12 @@ class KeptPlaces implements Places {
     this.table.set(numbers);
   }
 
-  measureList(list: List, slot: number): void {
+  measureList(list: List, slot: number, free: number): void {
     const { engine, count, top } = this;
     const [x, y] = [engine.placeX.value, engine.placeY.value];
     const numbersAt = (at: number) => new Float64Array(engine.memory.buffer, at, count).slice();
     const found = new Float64Array(count);
-    this.top = slot;
+    this.top = free;
     try {
       list(numbersAt(x), numbersAt(y), found);
     } finally {

@@ -39,6 +39,7 @@ export function aroundField(given: DistanceField, x: number, y: number, count: n
   const wedge = Math.PI / count;
   const frame = [count, x, y, mx, my, halfWidth, halfHeight, Math.cos(wedge), Math.sin(wedge)] as const;
   const copies: Copies = {
+    limit: Math.max(1e-9, (away * Math.PI) / count / 2),
     first: (px, py) => Math.round(((Math.atan2(py - y, px - x) - first) * count) / (2 * Math.PI)),
     ring(px, py, nearest, k, least) {
       const dx = px - x;
@@ -58,8 +59,8 @@ export function aroundField(given: DistanceField, x: number, y: number, count: n
       places.setTable(table);
       const { engine } = places;
       engine.beginAround(...frame);
-      const { seeNearestAround, openAround, stillOpenAround, seeAround } = engine;
-      return { seeNearest: seeNearestAround, open: openAround, stillOpen: stillOpenAround, see: seeAround };
+      const { seeNearestAround, openAround, stillOpenAround, seeAround, spreadNearestAround, spreadAround } = engine;
+      return { seeNearest: seeNearestAround, open: openAround, stillOpen: stillOpenAround, see: seeAround, spreadNearest: spreadNearestAround, spread: spreadAround };
     },
     turn(copy, slope) {
       const { x: u, y: v } = slope;

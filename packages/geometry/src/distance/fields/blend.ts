@@ -21,9 +21,9 @@ export function blendedUnion(a: DistanceField, b: DistanceField, radius: number,
       }
       return out.value;
     },
-    ...joined(a, b, ({ engine, count }, slot) => {
-      if (form === "parabola") engine.parabolaBlend(count, slot, radius);
-      else engine.circleBlend(count, slot, radius);
+    ...joined(a, b, ({ engine, count }, slot, other) => {
+      if (form === "parabola") engine.parabolaBlend(count, slot, other, radius);
+      else engine.circleBlend(count, slot, other, radius);
     }),
     worth: {
       inside: least(worth, a.worth.inside, b.worth.inside),

@@ -18,8 +18,8 @@ function noLessThan(field: DistanceField, box: Bounds): DistanceField {
   const measure = measureOf(field);
   return {
     ...field,
-    ...byMeasure((places, slot) => {
-      measure(places, slot);
+    ...byMeasure((places, slot, free) => {
+      measure(places, slot, free);
       places.engine.noNearer(places.count, slot, box.minX, box.minY, box.maxX, box.maxY);
     }, field.inRows),
     at(x, y, slope) {

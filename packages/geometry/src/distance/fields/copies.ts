@@ -13,6 +13,8 @@ export interface Copies {
    * the copy itself, ring 1 its neighbours, and so on. False where there are none, or none of this ring or of one further out can have one.
    */
   ring(x: number, y: number, first: number, ring: number, least: Least): boolean;
+  /** The places of a run reach at most this far from its middle. */
+  limit: number;
   /** Turns a gradient in the frame of a copy back. */
   turn?(copy: number, slope: Slope): void;
   /** Sets these copies in the compiled part, until others are set, and returns its functions for them. */
@@ -29,47 +31,60 @@ export function ofCopies(field: DistanceField, copies: Copies): Pick<DistanceFie
       for (let k = 0; copies.ring(x, y, first, k, least); k++);
       return least.value;
     },
-    ...byMeasure(measureOfCopies(measureOf(field), copies), field.inRows),
+    ...byMeasure(measureOfCopies(measureOf(field), copies, Math.max(1, field.lipschitz)), field.inRows),
   };
 }
 
-/** Slots, counted from that of the result, as packages/geometry/assembly/copies.ts has them. */
-const SEEN_X = 1;
-const SEEN_Y = 2;
-const OTHERS = 6;
+/** Slots, counted from the first free one, as packages/geometry/assembly/copies.ts has them. */
+const NEAR = 0;
+const MIDDLE = 2;
+const SEEN = 6;
+const LEAST = 10;
+const VIEWS = 12;
 
-function measureOfCopies(measure: Measure, copies: Copies): Measure {
-  return (places, slot) => {
+function measureOfCopies(measure: Measure, copies: Copies, lipschitz: number): Measure {
+  return (places, slot, free) => {
     const { engine, count } = places;
     const [x, y] = [engine.placeX.value, engine.placeY.value];
-    const { seeNearest, open, stillOpen, see } = copies.begin(places);
+    const { seeNearest, spreadNearest, open, stillOpen, see, spread } = copies.begin(places);
     /** Measures the shape at `many` places whose x and y lie in two slots. */
-    const measureSeen = (many: number, atX: number, atY: number, to: number): void => {
+    const measureAt = (many: number, atX: number, atY: number, to: number, behind: number): void => {
       places.count = many;
       engine.setPlaces(engine.slotAt(atX), engine.slotAt(atY));
-      measure(places, to);
+      measure(places, to, behind);
       places.count = count;
       engine.setPlaces(x, y);
       copies.begin(places);
     };
-    seeNearest(count, slot);
-    measureSeen(count, slot + SEEN_X, slot + SEEN_Y, slot + OTHERS);
-    engine.scaled(count, slot, slot + OTHERS, 1);
-    let left = open(count, slot);
+    const runs = engine.makeRuns(count, free, copies.limit, lipschitz);
+    engine.setPlaces(engine.slotAt(free + MIDDLE), engine.slotAt(free + MIDDLE + 1));
+    seeNearest(runs, free);
+    measureAt(runs, free + SEEN, free + SEEN + 1, free + LEAST, free + VIEWS);
+    spreadNearest(runs, free);
+    measureAt(count, free + NEAR, free + NEAR + 1, slot, free + VIEWS);
+    let left = open(runs, free);
     for (let ring = 1; left > 0; ring++) {
       // `see` stops at TOGETHER places or more, and adds at most 8 · ring for the last one.
       const room = 1 + Math.ceil((8 * ring) / TOGETHER);
+      const behind = free + VIEWS + 5 * room;
       for (let from = 0; from < left; ) {
-        from = see(from, left, slot, room, ring);
+        from = see(from, left, free, room, ring);
         const seen = engine.seen.value;
+        let kept = 0;
         for (let part = 0; part < seen; part += TOGETHER) {
           const many = Math.min(TOGETHER, seen - part);
-          const first = slot + OTHERS + part / TOGETHER;
-          measureSeen(many, first, first + room, slot + OTHERS + 3 * room);
-          engine.keepLeast(many, slot, room, part);
+          const first = free + VIEWS + part / TOGETHER;
+          measureAt(many, first, first + room, behind, behind + 1);
+          kept = engine.keepClose(many, free, room, part, kept);
+        }
+        for (let view = 0; view < kept; ) {
+          const end = spread(view, kept, free, room);
+          measureAt(engine.spread.value, behind, behind + 1, behind + 2, behind + 3);
+          engine.keepLeast(view, end, slot, free, room);
+          view = end;
         }
       }
-      left = stillOpen(left, slot, ring + 1);
+      left = stillOpen(left, free, ring + 1);
     }
   };
 }

@@ -1,4 +1,4 @@
-import { changeValues, type List, type Measure, measurePlaces, TOGETHER } from "../assembly/places";
+import { type Change, changeValues, type List, type Measure, measurePlaces, TOGETHER } from "../assembly/places";
 import type { Grid } from "../field";
 import type { DistanceField } from "./field";
 
@@ -87,17 +87,17 @@ export function listOf(measure: Measure): List {
 
 /** A measure for any field: its own, or one that calls its list. */
 export function measureOf({ measure, list }: DistanceField): Measure {
-  return measure ?? ((places, slot) => places.measureList(list, slot));
+  return measure ?? ((places, slot, free) => places.measureList(list, slot, free));
 }
 
-/** Of a field whose values are changed, by a measure that does so with a slot. */
-export function changed(field: DistanceField, change: Measure): Measured {
+/** Of a field whose values are changed. */
+export function changed(field: DistanceField, change: Change): Measured {
   const { measure } = field;
   const both: Measure | null =
     measure &&
-    ((places, slot) => {
-      measure(places, slot);
-      change(places, slot);
+    ((places, slot, free) => {
+      measure(places, slot, free);
+      change(places, slot, free);
     });
   const list: List = (xs, ys, values) => {
     field.list(xs, ys, values);
@@ -110,16 +110,16 @@ export function changed(field: DistanceField, change: Measure): Measured {
   });
 }
 
-/** Of two fields whose values are joined, by a measure that joins a slot and the next into the first. */
-export function joined(a: DistanceField, b: DistanceField, join: Measure): Measured {
+/** Of two fields whose values are joined. */
+export function joined(a: DistanceField, b: DistanceField, join: Change): Measured {
   const [measure, other] = [a.measure, b.measure];
   const both: Measure | null =
     measure &&
     other &&
-    ((places, slot) => {
-      measure(places, slot);
-      other(places, slot + 1);
-      join(places, slot);
+    ((places, slot, free) => {
+      measure(places, slot, free);
+      other(places, free, free + 1);
+      join(places, slot, free);
     });
   const room = scratch();
   const list: List = (xs, ys, values) => {

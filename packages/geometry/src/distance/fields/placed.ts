@@ -56,13 +56,13 @@ function placedMeasured(field: DistanceField, { a, b, c, d, e, f }: Affine): Mea
   };
   const { measure } = field;
   const measured = measure
-    ? byMeasure((places, slot) => {
+    ? byMeasure((places, slot, free) => {
         const { engine, count } = places;
         const [x, y] = [engine.placeX.value, engine.placeY.value];
-        engine.seePlaces(count, slot, a, b, c, d, e, f);
-        measure(places, slot + 2);
+        engine.seePlaces(count, free, a, b, c, d, e, f);
+        measure(places, slot, free + 2);
         engine.setPlaces(x, y);
-        engine.scaled(count, slot, slot + 2, scale);
+        if (scale !== 1) engine.scaled(count, slot, scale);
       }, field.inRows)
     : byLists(list, field.inRows);
   // A grid that is only moved back stays one.

@@ -31,6 +31,7 @@ export function repeatedField(given: DistanceField, { stepX, stepY, columns, row
   };
   const frame = [cx, cy, halfWidth, halfHeight, stepX, stepY, columns, rows] as const;
   const copies: Copies = {
+    limit: Math.min(stepX, stepY) / 4,
     first: (x, y) =>
       clamped(Math.round((x - cx) / stepX), columns) + columns * clamped(Math.round((y - cy) / stepY), rows),
     ring(x, y, first, k, least) {
@@ -56,8 +57,8 @@ export function repeatedField(given: DistanceField, { stepX, stepY, columns, row
     },
     begin({ engine }) {
       engine.beginRepeated(...frame);
-      const { seeNearestRepeated, openRepeated, stillOpenRepeated, seeRepeated } = engine;
-      return { seeNearest: seeNearestRepeated, open: openRepeated, stillOpen: stillOpenRepeated, see: seeRepeated };
+      const { seeNearestRepeated, openRepeated, stillOpenRepeated, seeRepeated, spreadNearestRepeated, spreadRepeated } = engine;
+      return { seeNearest: seeNearestRepeated, open: openRepeated, stillOpen: stillOpenRepeated, see: seeRepeated, spreadNearest: spreadNearestRepeated, spread: spreadRepeated };
     },
   };
   const isApart = (columns === 1 || 2 * halfWidth < stepX) && (rows === 1 || 2 * halfHeight < stepY);

@@ -24,7 +24,7 @@ export function differenceField(a: DistanceField, b: DistanceField): DistanceFie
 export function xorField(a: DistanceField, b: DistanceField): DistanceField {
   return {
     ...differenceField(unionField([a, b]), intersectionField([a, b])),
-    ...joined(a, b, ({ engine, count }, slot) => engine.oneOnly(count, slot)),
+    ...joined(a, b, ({ engine, count }, slot, other) => engine.oneOnly(count, slot, other)),
   };
 }
 
@@ -63,7 +63,7 @@ function minimum(a: DistanceField, b: DistanceField): DistanceField {
       }
       return q;
     },
-    ...joined(a, b, ({ engine, count }, slot) => engine.lesser(count, slot)),
+    ...joined(a, b, ({ engine, count }, slot, other) => engine.lesser(count, slot, other)),
     worth: { outside: least(a.worth.outside, b.worth.outside), inside: worthInside(a, b) },
     lipschitz: Math.max(a.lipschitz, b.lipschitz),
     within: (level) => boxAroundBoth(a.within(level), b.within(level)),
@@ -73,7 +73,7 @@ function minimum(a: DistanceField, b: DistanceField): DistanceField {
 function maximum(a: DistanceField, b: DistanceField): DistanceField {
   return {
     ...complement(minimum(complement(a), complement(b))),
-    ...joined(a, b, ({ engine, count }, slot) => engine.greater(count, slot)),
+    ...joined(a, b, ({ engine, count }, slot, other) => engine.greater(count, slot, other)),
     within: (level) => boxInBoth(a.within(level), b.within(level)),
   };
 }
