@@ -28,7 +28,7 @@ export {
 export { block, blockXs, blockYs, children, edges, found, gaps, place, sides, xs, ys } from "./memory";
 export { measureEdges } from "./near-edges";
 export { outline } from "./outline";
-export { into, placeX, placeY, setPlaces, slotAt } from "./places";
+export { into, placeSamples, placeX, placeY, setPlaces, slotAt } from "./places";
 export { nearestEdges } from "./points";
 export {
   beginRepeated,

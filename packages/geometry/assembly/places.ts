@@ -15,6 +15,28 @@ export function setPlaces(x: usize, y: usize): void {
   placeY = y;
 }
 
+/** Writes `count` samples of a grid of square cells from one on, row by row, as the places: into a slot and the next. */
+export function placeSamples(count: i32, slot: i32, from: i32, columns: i32, x: f64, y: f64, cell: f64): void {
+  const toX = slotAt(slot);
+  const toY = slotAt(slot + 1);
+  let column = from % columns;
+  let row = from / columns;
+  for (let i = 0; i < count; ) {
+    const end = min(count, i + columns - column);
+    const rowY = both(y + (<f64>row + 0.5) * cell);
+    let middle = f64x2.replace_lane(both(<f64>column + 0.5), 1, <f64>column + 1.5);
+    for (; i < end; i += 2) {
+      v128.store(toX + bytes(i), f64x2.add(both(x), f64x2.mul(middle, both(cell))));
+      v128.store(toY + bytes(i), rowY);
+      middle = f64x2.add(middle, both(2));
+    }
+    i = end;
+    column = 0;
+    row++;
+  }
+  setPlaces(toX, toY);
+}
+
 /** Values go into a slot; there are as many as are asked for. */
 export function into(slot: i32): void {
   out = slotAt(slot);

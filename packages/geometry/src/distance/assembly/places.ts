@@ -1,3 +1,4 @@
+import type { Grid } from "../field";
 import { type Engine, makeEngine } from "./engine";
 
 /** So many places are measured together, as packages/geometry/assembly/places.ts has it: few enough to stay in the processor's own memory. */
@@ -38,6 +39,20 @@ export function measurePlaces(measure: Measure, xs: Float64Array, ys: Float64Arr
     measure(places, top + 2, top + 3);
     values.set(places.view(top + 2).subarray(0, to - from), from);
   }
+}
+
+/** Measures all samples of a grid, row by row. */
+export function measureSamples(measure: Measure, { x, y, cell, columns, rows }: Grid): Float64Array {
+  const places = (kept ??= new KeptPlaces());
+  const { engine, top } = places;
+  const values = new Float64Array(columns * rows);
+  for (let from = 0; from < values.length; from += TOGETHER) {
+    places.count = Math.min(TOGETHER, values.length - from);
+    engine.placeSamples(places.count, top, from, columns, x, y, cell);
+    measure(places, top + 2, top + 3);
+    values.set(places.view(top + 2).subarray(0, places.count), from);
+  }
+  return values;
 }
 
 /** Changes values, by others where there are any. */

@@ -1,4 +1,4 @@
-import { type Change, changeValues, type List, type Measure, measurePlaces, TOGETHER } from "../assembly/places";
+import { type Change, changeValues, type List, type Measure, measurePlaces, measureSamples, TOGETHER } from "../assembly/places";
 import type { Grid } from "../field";
 import type { DistanceField } from "./field";
 
@@ -77,7 +77,9 @@ export function byPlaces(at: DistanceField["at"]): Measured {
 
 /** By the compiled part; what rests on lists that want blocks is sampled in blocks. */
 export function byMeasure(measure: Measure, inRows = true): Measured {
-  return { ...byLists(listOf(measure), inRows), measure };
+  const list = listOf(measure);
+  if (!inRows) return { ...byBlocks(list), measure };
+  return { list, inRows, measure, sample: (grid) => measureSamples(measure, grid) };
 }
 
 /** Lists of what the compiled part measures. */
@@ -137,8 +139,8 @@ export function joined(a: DistanceField, b: DistanceField, join: Change): Measur
 
 /** Lists by the measure if there is one; grids by rows of lists, or by `sample`. */
 function sampledLike(inRows: boolean, measure: Measure | null, list: List, sample: DistanceField["sample"]): Measured {
-  const best = measure ? listOf(measure) : list;
-  return { ...(inRows ? byRows(best) : { list: best, inRows, sample }), measure };
+  if (inRows) return measure ? byMeasure(measure) : byRows(list);
+  return { list: measure ? listOf(measure) : list, inRows, sample, measure };
 }
 
 /** An array that is used again while its length is the same. */
