@@ -14,6 +14,7 @@ import {
   OWN,
   openAt,
   ownerOf,
+  reachOf,
   SEEN_X,
   SEEN_Y,
   secondOf,
@@ -24,13 +25,16 @@ import {
   spreadY,
   squaredGap,
   startOf,
+  startsAt,
 } from "./copies";
 import { edges } from "./memory";
-import { across, along, both, bytes, fromX, fromY, placeX, placeY, slotAt, squares } from "./places";
+import { across, along, both, bytes, fromX, fromY, length, placeX, placeY, slotAt, squares } from "./places";
 
 /** Slots of the cosine and the sine of the nearest copy's rotation. */
 const COS: i32 = OWN;
 const SIN: i32 = OWN + 1;
+/** And of the angle by which a copy has to lie nearer to a run than the border between two copies does, so that it counts. */
+const ASIDE: i32 = OWN + 2;
 
 let copies: i32 = 0;
 /** The centre; the offset of the first copy's box from it and its length; half the box, and half its diagonal. */
@@ -42,6 +46,8 @@ let away: f64 = 0;
 let halfWidth: f64 = 0;
 let halfHeight: f64 = 0;
 let reach: f64 = 0;
+/** By how much less the distances to two copies may differ than those to their middles. */
+let play: f64 = 0;
 /** Cosine and sine of half the angle between two copies. */
 let wedgeCos: f64 = -1;
 let wedgeSin: f64 = 0;
@@ -60,6 +66,8 @@ export function beginAround(
   boxHalfHeight: f64,
   halfCos: f64,
   halfSin: f64,
+  reachFromMiddle: f64,
+  playOfDistances: f64,
 ): void {
   copies = count;
   cx = x;
@@ -71,7 +79,8 @@ export function beginAround(
   wedgeCos = halfCos;
   wedgeSin = halfSin;
   away = Math.sqrt(midX * midX + midY * midY);
-  reach = Math.sqrt(halfWidth * halfWidth + halfHeight * halfHeight);
+  reach = reachFromMiddle;
+  play = playOfDistances;
 }
 
 /** The rotations of the copies nearest to two places. Neighbouring places mostly share them, so they are tried first. */
@@ -111,10 +120,11 @@ export function spreadNearestAround(runs: i32, slot: i32): void {
   const toY = slotAt(slot + NEAR_Y);
   const cosAt = slotAt(slot + COS);
   const sinAt = slotAt(slot + SIN);
+  const starts = startsAt(slot);
   for (let run = 0; run < runs; run++) {
     const runCos = v128.load_splat<f64>(cosAt + bytes(run));
     const runSin = v128.load_splat<f64>(sinAt + bytes(run));
-    turnRun(placeX, placeY, toX, toY, startOf(slot, run), startOf(slot, run + 1), runCos, runSin);
+    turnRun(placeX, placeY, toX, toY, startOf(starts, run), startOf(starts, run + 1), runCos, runSin);
   }
 }
 
@@ -144,12 +154,13 @@ export function spreadAround(from: i32, kept: i32, slot: i32, room: i32): i32 {
   const toY = spreadY(slot, room);
   const fromXs = slotAt(slot + NEAR_X);
   const fromYs = slotAt(slot + NEAR_Y);
+  const starts = startsAt(slot);
   let at: usize = 0;
   let view = from;
   for (; view < kept; view++) {
     const run = ownerOf(view);
-    const start = startOf(slot, run);
-    const end = startOf(slot, run + 1);
+    const start = startOf(starts, run);
+    const end = startOf(starts, run + 1);
     if (at + end - start > bytes(FULL)) break;
     turnRun(fromXs, fromYs, toX + at - start, toY + at - start, start, end, both(firstOf(view)), both(secondOf(view)));
     at += end - start;
@@ -169,6 +180,9 @@ function findNearest(dx: v128, dy: v128): void {
   cos = v128.shuffle<f64>(one, other, 0, 2);
   sin = v128.shuffle<f64>(one, other, 1, 3);
 }
+
+/** The error of the angles of nearest copies, or more. */
+const ANGLES: f64 = 2e-5;
 
 /** Angles of vectors, in turns, within 2e-6 (Abramowitz and Stegun 1964, 4.4.49: 1e-5 in radians). */
 function turns(dx: v128, dy: v128): v128 {
@@ -191,6 +205,7 @@ function turns(dx: v128, dy: v128): v128 {
 export function openAround(count: i32, slot: i32): i32 {
   const fromXs = slotAt(slot + SEEN_X);
   const fromYs = slotAt(slot + SEEN_Y);
+  const toAside = slotAt(slot + ASIDE);
   beginOpen(slot);
   if (copies === 1) return 0;
   const turnCos = load<f64>(edges + COPY);
@@ -206,16 +221,42 @@ export function openAround(count: i32, slot: i32): i32 {
     // The middle of any other copy's box lies no nearer than that of one of these.
     const toLeft = squares(f64x2.sub(u, both(leftX)), f64x2.sub(v, both(leftY)));
     const toRight = squares(f64x2.sub(u, both(rightX)), f64x2.sub(v, both(rightY)));
-    const which = i64x2.bitmask(f64x2.le(f64x2.pmin(toLeft, toRight), f64x2.mul(most, most)));
+    const isNear = f64x2.le(f64x2.pmin(toLeft, toRight), f64x2.mul(most, most));
+    if (!v128.any_true(isNear)) continue;
+    const far = length(u, v);
+    const aside = asideOf(at, slot, far, length(f64x2.sub(u, both(midX)), f64x2.sub(v, both(midY))));
+    v128.store(toAside + at, aside);
+    const inWedge = f64x2.sub(
+      f64x2.mul(along(u, v, both(midX), both(midY)), both(wedgeSin)),
+      f64x2.mul(f64x2.abs(across(u, v, both(midX), both(midY))), both(wedgeCos)),
+    );
+    const isClosed = f64x2.gt(inWedge, f64x2.mul(f64x2.mul(far, both(away)), aside));
+    const which = i64x2.bitmask(v128.andnot(isNear, isClosed));
     if (which) listBoth(which, <i32>(at >>> 3), count);
   }
   return listed(slot);
+}
+
+/**
+ * Places of a run differ in direction from its middle, `far` from the centre, by some angle; and for copies whose directions are that much
+ * and an angle more beyond the border, the distances to the middles differ by more than `play`: derived in docs/distance.md. The sum of
+ * both angles, or more; not a number where there is none.
+ */
+function asideOf(at: usize, slot: i32, far: v128, toMiddle: v128): v128 {
+  const half = reachOf(at, slot);
+  const wide = f64x2.sqrt(f64x2.sub(f64x2.mul(far, far), f64x2.mul(half, half)));
+  const most = f64x2.mul(both(play), f64x2.add(both(play), f64x2.mul(both(2), f64x2.add(toMiddle, half))));
+  const sine = f64x2.div(most, f64x2.mul(f64x2.sub(far, half), both(4 * away * wedgeSin)));
+  const cosine = f64x2.sqrt(f64x2.sub(both(1), f64x2.mul(sine, sine)));
+  return f64x2.add(f64x2.div(half, wide), f64x2.div(f64x2.add(sine, sine), cosine));
 }
 
 /** Filters the open runs: keeps those that a copy of this ring or a later one may be nearer to. Returns their number. */
 export function stillOpenAround(count: i32, slot: i32, ring: i32): i32 {
   if (2 * ring > copies) return 0;
   const aside = load<f64>(edges + <usize>ring * COPY, 16);
+  const angle = (2 * Math.PI) / <f64>copies;
+  const asideAt = slotAt(slot + ASIDE);
   const fromXs = slotAt(slot + SEEN_X);
   const fromYs = slotAt(slot + SEEN_Y);
   const open = openAt(slot);
@@ -225,6 +266,7 @@ export function stillOpenAround(count: i32, slot: i32, ring: i32): i32 {
     const at = bytes(i);
     const du = load<f64>(fromXs + at) - cx;
     const dv = load<f64>(fromYs + at) - cy;
+    if (<f64>(ring - 1) * angle > load<f64>(asideAt + at) + ANGLES) continue;
     const square = du * du + dv * dv;
     const most = reach + mostAwayFrom(at, slot);
     if (square + away * away - 2 * Math.sqrt(square) * away * aside > most * most) continue;
@@ -240,6 +282,8 @@ export function seeAround(from: i32, count: i32, slot: i32, room: i32, ring: i32
   const fromXs = slotAt(slot + SEEN_X);
   const fromYs = slotAt(slot + SEEN_Y);
   const open = openAt(slot);
+  const asideAt = slotAt(slot + ASIDE);
+  const onwards = (<f64>ring - 0.5) * ((2 * Math.PI) / <f64>copies);
   beginSeen(slot, room);
   for (; from < count && seen < FULL; from++) {
     const i = load<i32>(open + ((<usize>from) << 2));
@@ -251,9 +295,12 @@ export function seeAround(from: i32, count: i32, slot: i32, room: i32, ring: i32
     const vSin = dv * turnSin;
     const uSin = du * turnSin;
     const vCos = dv * turnCos;
-    if (squaredGap(uCos + vSin - midX, halfWidth) + squaredGap(vCos - uSin - midY, halfHeight) <= limit)
+    const side = dv * midX - du * midY;
+    // The copy on the other side of the nearest one is further aside.
+    const isOneOnly = onwards > load<f64>(asideAt + at);
+    if (!(isOneOnly && side < 0) && squaredGap(uCos + vSin - midX, halfWidth) + squaredGap(vCos - uSin - midY, halfHeight) <= limit)
       see(cx + uCos + vSin, cy + vCos - uSin, turnCos, turnSin, i);
-    if (squaredGap(uCos - vSin - midX, halfWidth) + squaredGap(vCos + uSin - midY, halfHeight) <= limit)
+    if (!(isOneOnly && side > 0) && squaredGap(uCos - vSin - midX, halfWidth) + squaredGap(vCos + uSin - midY, halfHeight) <= limit)
       see(cx + uCos - vSin, cy + vCos + uSin, turnCos, -turnSin, i);
   }
   return from;

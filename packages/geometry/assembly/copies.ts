@@ -8,8 +8,8 @@ import { dot } from "./vectors";
  *
  * Slots, counted from the first free one: 0 and 1 the x and y of places in the frame of the copy that is nearest to their run. One number
  * for each run: 2 and 3 its middle; 4 its slack, by how much the difference of the values of two copies may change within it; 5 the index
- * of its first place; 6 and 7 the middle in the frame of the nearest copy; 8 and 9 for the kind of copies (around a centre, on a grid); 10
- * the least value at the middle so far; 11 the indices of open runs, those that another copy may be nearer to. From 12 on, `room` slots
+ * of its first place; 6 and 7 the middle in the frame of the nearest copy; 8 to 10 for the kind of copies (around a centre, on a grid);
+ * 11 the least value at the middle so far; 12 the indices of open runs, those that another copy may be nearer to. From 13 on, `room` slots
  * each, views of middles by other copies: x, y, two numbers that tell the copy, and the index of the run. Behind these the values of
  * views, or x, y and value of the places of their runs.
  */
@@ -22,9 +22,9 @@ const STARTS: i32 = 5;
 export const SEEN_X: i32 = 6;
 export const SEEN_Y: i32 = 7;
 export const OWN: i32 = 8;
-const LEAST: i32 = 10;
-const OPEN: i32 = 11;
-const VIEWS: i32 = 12;
+const LEAST: i32 = 11;
+const OPEN: i32 = 12;
+const VIEWS: i32 = 13;
 
 /** Places of a run, at most. */
 const RUN: i32 = 16;
@@ -39,9 +39,9 @@ export function makeRuns(count: i32, slot: i32, limit: f64, lipschitz: f64): i32
   const starts = slotAt(slot + STARTS);
   let runs = 0;
   let length = RUN;
+  let square: f64 = 0;
   for (let from = 0; from < count; from += length) {
-    length = 2 * min(length, RUN >> 1);
-    let square: f64 = 0;
+    if (4 * square <= limit * limit) length = 2 * min(length, RUN >> 1);
     for (; ; length >>= 1) {
       square = findBox(from, min(from + length, count));
       if (length === 1 || square <= limit * limit) break;
@@ -84,9 +84,13 @@ function findBox(from: i32, to: i32): f64 {
   return dot(half, half);
 }
 
-/** The byte offsets of the places of a run: where they begin, and where they end. */
-export function startOf(slot: i32, run: i32): usize {
-  return bytes(load<i32>(slotAt(slot + STARTS) + ((<usize>run) << 2)));
+export function startsAt(slot: i32): usize {
+  return slotAt(slot + STARTS);
+}
+
+/** Where the places of a run begin, in bytes; those of the one before end there. */
+export function startOf(starts: usize, run: i32): usize {
+  return bytes(load<i32>(starts + ((<usize>run) << 2)));
 }
 
 /** How many views there are. */
@@ -182,11 +186,12 @@ export function keepLeast(from: i32, to: i32, result: i32, slot: i32, room: i32)
   findViews(slot, room);
   const values = slotAt(slot + VIEWS + 5 * room + 2);
   const least = slotAt(result);
+  const starts = startsAt(slot);
   let at: usize = 0;
   for (let view = from; view < to; view++) {
     const run = ownerOf(view);
-    const end = startOf(slot, run + 1);
-    let place = startOf(slot, run);
+    const end = startOf(starts, run + 1);
+    let place = startOf(starts, run);
     for (; place + 8 < end; place += 16, at += 16)
       v128.store(least + place, f64x2.pmin(v128.load(least + place), v128.load(values + at)));
     if (place < end) {
@@ -230,6 +235,11 @@ export function mostAway(at: usize, slot: i32): v128 {
 
 export function mostAwayFrom(at: usize, slot: i32): f64 {
   return max(0, load<f64>(slotAt(slot + LEAST) + at)) + load<f64>(slotAt(slot + SLACK) + at);
+}
+
+/** How far the places of runs lie from their middles, or further. */
+export function reachOf(at: usize, slot: i32): v128 {
+  return f64x2.mul(both(0.5), v128.load(slotAt(slot + SLACK) + at));
 }
 
 /** Squared distances from the interval −half to half. */

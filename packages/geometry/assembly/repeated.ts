@@ -27,6 +27,7 @@ import {
   squaredGap,
   squaredGaps,
   startOf,
+  startsAt,
 } from "./copies";
 import { both, bytes, placeX, placeY, slotAt } from "./places";
 
@@ -91,10 +92,11 @@ export function spreadNearestRepeated(runs: i32, slot: i32): void {
   const toY = slotAt(slot + NEAR_Y);
   const columnAt = slotAt(slot + COLUMN);
   const rowAt = slotAt(slot + ROW);
+  const starts = startsAt(slot);
   for (let run = 0; run < runs; run++) {
     const awayX = both(load<f64>(columnAt + bytes(run)) * stepX);
     const awayY = both(load<f64>(rowAt + bytes(run)) * stepY);
-    moveRun(placeX, placeY, toX, toY, startOf(slot, run), startOf(slot, run + 1), awayX, awayY);
+    moveRun(placeX, placeY, toX, toY, startOf(starts, run), startOf(starts, run + 1), awayX, awayY);
   }
 }
 
@@ -120,12 +122,13 @@ export function spreadRepeated(from: i32, kept: i32, slot: i32, room: i32): i32 
   findViews(slot, room);
   const toX = spreadX(slot, room);
   const toY = spreadY(slot, room);
+  const starts = startsAt(slot);
   let at: usize = 0;
   let view = from;
   for (; view < kept; view++) {
     const run = ownerOf(view);
-    const start = startOf(slot, run);
-    const end = startOf(slot, run + 1);
+    const start = startOf(starts, run);
+    const end = startOf(starts, run + 1);
     if (at + end - start > bytes(FULL)) break;
     moveRun(placeX, placeY, toX + at - start, toY + at - start, start, end, both(firstOf(view)), both(secondOf(view)));
     at += end - start;

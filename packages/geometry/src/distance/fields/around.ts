@@ -1,3 +1,4 @@
+import type { Bounds } from "../../polygon";
 import { copiedShape, isNear, unionWorth } from "./copied-shape";
 import { type Copies, type Least, ofCopies } from "./copies";
 import type { DistanceField } from "./field";
@@ -38,6 +39,7 @@ export function aroundField(given: DistanceField, x: number, y: number, count: n
   const table = Float64Array.from({ length: 4 * count }, (_, i) => [cos, sin, aside, aside][i & 3][i >> 2]);
   const wedge = Math.PI / count;
   const frame = [count, x, y, mx, my, halfWidth, halfHeight, Math.cos(wedge), Math.sin(wedge)] as const;
+  let round: Round | undefined;
   const copies: Copies = {
     limit: Math.max(1e-9, (away * Math.PI) / count / 2),
     first: (px, py) => Math.round(((Math.atan2(py - y, px - x) - first) * count) / (2 * Math.PI)),
@@ -58,7 +60,8 @@ export function aroundField(given: DistanceField, x: number, y: number, count: n
     begin(places) {
       places.setTable(table);
       const { engine } = places;
-      engine.beginAround(...frame);
+      round ??= roundOf(field, box, count);
+      engine.beginAround(...frame, round.reach, round.play);
       const { seeNearestAround, openAround, stillOpenAround, seeAround, spreadNearestAround, spreadAround } = engine;
       return { seeNearest: seeNearestAround, open: openAround, stillOpen: stillOpenAround, see: seeAround, spreadNearest: spreadNearestAround, spread: spreadAround };
     },
@@ -79,6 +82,32 @@ export function aroundField(given: DistanceField, x: number, y: number, count: n
       return boxes.reduce(boxAroundBoth);
     },
   };
+}
+
+/** How far a shape reaches from the middle of its box, and by how much less two copies' distances may differ than those to their middles. */
+interface Round {
+  reach: number;
+  play: number;
+}
+
+/** Directions from which a shape is looked at. */
+const VIEWS = 128;
+
+/** From the distances around an exact field's shape, as docs/distance.md derives it; of others, what is known of the box. */
+function roundOf(field: DistanceField, box: Bounds, count: number): Round {
+  const [x, y] = [(box.minX + box.maxX) / 2, (box.minY + box.maxY) / 2];
+  const corner = Math.hypot(box.maxX - x, box.maxY - y);
+  const { inside, outside } = field.worth;
+  if (count < 3 || outside !== "exact" || inside === "neither") return { reach: corner, play: Number.POSITIVE_INFINITY };
+  const far = 2 * corner;
+  let nearest = far;
+  for (let k = 0; k < VIEWS; k++) {
+    const angle = (2 * Math.PI * k) / VIEWS;
+    nearest = Math.min(nearest, field.at(x + far * Math.cos(angle), y + far * Math.sin(angle)));
+  }
+  const half = Math.PI / VIEWS;
+  const reach = Math.min(corner, far * Math.cos(half) - Math.sqrt(nearest ** 2 - (far * Math.sin(half)) ** 2));
+  return { reach, play: Math.max(0, reach + field.at(x, y)) };
 }
 
 function wrapped(index: number, count: number): number {

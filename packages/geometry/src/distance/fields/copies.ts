@@ -39,8 +39,8 @@ export function ofCopies(field: DistanceField, copies: Copies): Pick<DistanceFie
 const NEAR = 0;
 const MIDDLE = 2;
 const SEEN = 6;
-const LEAST = 10;
-const VIEWS = 12;
+const LEAST = 11;
+const VIEWS = 13;
 
 function measureOfCopies(measure: Measure, copies: Copies, lipschitz: number): Measure {
   return (places, slot, free) => {
