@@ -1,8 +1,10 @@
 import {
   beginOpen,
   beginSeen,
+  beginShown,
   FULL,
   findViews,
+  hasRoom,
   firstOf,
   listBoth,
   listed,
@@ -20,15 +22,14 @@ import {
   secondOf,
   see,
   seen,
-  setSpread,
-  spreadX,
-  spreadY,
+  show,
   squaredGap,
+  squaredGaps,
   startOf,
   startsAt,
 } from "./copies";
 import { edges } from "./memory";
-import { across, along, both, bytes, fromX, fromY, length, placeX, placeY, slotAt, squares } from "./places";
+import { across, along, both, bytes, fromX, fromY, length, slotAt, squares } from "./places";
 
 /** Slots of the cosine and the sine of the nearest copy's rotation. */
 const COS: i32 = OWN;
@@ -114,8 +115,8 @@ export function seeNearestAround(count: i32, slot: i32): void {
   }
 }
 
-/** Writes the places in the frames of the copies that are nearest to their runs. */
-export function spreadNearestAround(runs: i32, slot: i32): void {
+/** Shows the places to the copies that are nearest to their runs. */
+export function showNearestAround(runs: i32, slot: i32): void {
   const toX = slotAt(slot + NEAR_X);
   const toY = slotAt(slot + NEAR_Y);
   const cosAt = slotAt(slot + COS);
@@ -124,48 +125,44 @@ export function spreadNearestAround(runs: i32, slot: i32): void {
   for (let run = 0; run < runs; run++) {
     const runCos = v128.load_splat<f64>(cosAt + bytes(run));
     const runSin = v128.load_splat<f64>(sinAt + bytes(run));
-    turnRun(placeX, placeY, toX, toY, startOf(starts, run), startOf(starts, run + 1), runCos, runSin);
+    const end = startOf(starts, run + 1);
+    // The last pair may reach into the next run, which comes later.
+    for (let at = startOf(starts, run); at < end; at += 16) {
+      const dx = fromX(at, cx);
+      const dy = fromY(at, cy);
+      v128.store(toX + at, f64x2.add(both(cx), along(dx, dy, runCos, runSin)));
+      v128.store(toY + at, f64x2.add(both(cy), across(dx, dy, runCos, runSin)));
+    }
   }
 }
 
-/** Writes places as the copy sees them whose rotation is (turnCos, turnSin); one place more than there are may be written. */
-function turnRun(
-  fromXs: usize,
-  fromYs: usize,
-  toX: usize,
-  toY: usize,
-  from: usize,
-  to: usize,
-  turnCos: v128,
-  turnSin: v128,
-): void {
-  for (let at = from; at < to; at += 16) {
-    const dx = f64x2.sub(v128.load(fromXs + at), both(cx));
-    const dy = f64x2.sub(v128.load(fromYs + at), both(cy));
-    v128.store(toX + at, f64x2.add(both(cx), along(dx, dy, turnCos, turnSin)));
-    v128.store(toY + at, f64x2.add(both(cy), across(dx, dy, turnCos, turnSin)));
-  }
-}
-
-/** Spreads out the places of the runs of kept views, from one on. Returns the view to continue from. */
-export function spreadAround(from: i32, kept: i32, slot: i32, room: i32): i32 {
-  findViews(slot, room);
-  const toX = spreadX(slot, room);
-  const toY = spreadY(slot, room);
+/** Shows the places of the runs of kept views, from one on, to their copies. Returns the view to continue from. */
+export function showAround(from: i32, kept: i32, result: i32, slot: i32, room: i32): i32 {
   const fromXs = slotAt(slot + NEAR_X);
   const fromYs = slotAt(slot + NEAR_Y);
+  const least = slotAt(result);
   const starts = startsAt(slot);
-  let at: usize = 0;
+  findViews(slot, room);
+  beginShown(slot, room);
   let view = from;
-  for (; view < kept; view++) {
+  for (; view < kept && hasRoom(); view++) {
     const run = ownerOf(view);
-    const start = startOf(starts, run);
     const end = startOf(starts, run + 1);
-    if (at + end - start > bytes(FULL)) break;
-    turnRun(fromXs, fromYs, toX + at - start, toY + at - start, start, end, both(firstOf(view)), both(secondOf(view)));
-    at += end - start;
+    const turnCos = both(firstOf(view));
+    const turnSin = both(secondOf(view));
+    for (let at = startOf(starts, run); at < end; at += 16) {
+      const dx = f64x2.sub(v128.load(fromXs + at), both(cx));
+      const dy = f64x2.sub(v128.load(fromYs + at), both(cy));
+      const u = along(dx, dy, turnCos, turnSin);
+      const v = across(dx, dy, turnCos, turnSin);
+      const best = f64x2.pmax(both(0), v128.load(least + at));
+      const gaps = f64x2.add(
+        squaredGaps(f64x2.sub(u, both(midX)), halfWidth),
+        squaredGaps(f64x2.sub(v, both(midY)), halfHeight),
+      );
+      if (v128.any_true(f64x2.le(gaps, f64x2.mul(best, best)))) show(f64x2.add(both(cx), u), f64x2.add(both(cy), v), at);
+    }
   }
-  setSpread(at);
   return view;
 }
 

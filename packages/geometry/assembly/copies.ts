@@ -165,40 +165,40 @@ export function secondOf(view: i32): f64 {
   return load<f64>(copyB + bytes(view));
 }
 
-/** How many places of runs are spread out. */
-export let spread: i32 = 0;
+/** How many places, in pairs, are shown to copies that are not the nearest to their runs. */
+export let shown: i32 = 0;
+let shownX: usize = 0;
+let shownY: usize = 0;
+let pairs: usize = 0;
 
-/** Where the x and the y of the places of runs are spread out. */
-export function spreadX(slot: i32, room: i32): usize {
-  return slotAt(slot + VIEWS + 5 * room);
+export function beginShown(slot: i32, room: i32): void {
+  shown = 0;
+  shownX = slotAt(slot + VIEWS + 5 * room);
+  shownY = slotAt(slot + VIEWS + 5 * room + 1);
+  pairs = slotAt(slot + VIEWS + 5 * room + 2);
 }
 
-export function spreadY(slot: i32, room: i32): usize {
-  return slotAt(slot + VIEWS + 5 * room + 1);
+/** Whether a pair of places has room, and all others of a run with it. */
+export function hasRoom(): bool {
+  return shown <= FULL - RUN;
 }
 
-export function setSpread(end: usize): void {
-  spread = <i32>(end >>> 3);
+/** Adds a pair of places, as a copy sees them. The second one may belong to another run: no value of a copy is too low. */
+export function show(u: v128, v: v128, pair: usize): void {
+  v128.store(shownX + bytes(shown), u);
+  v128.store(shownY + bytes(shown), v);
+  store<i32>(pairs + ((<usize>shown) << 1), <i32>pair);
+  shown += 2;
 }
 
-/** Lowers the least values by those of the places of the runs of views `from` to `to`. */
-export function keepLeast(from: i32, to: i32, result: i32, slot: i32, room: i32): void {
-  findViews(slot, room);
-  const values = slotAt(slot + VIEWS + 5 * room + 2);
+/** Lowers the values of places by those of `count` that were shown. */
+export function keepLeast(count: i32, result: i32, slot: i32, room: i32): void {
+  beginShown(slot, room);
+  const values = slotAt(slot + VIEWS + 5 * room + 3);
   const least = slotAt(result);
-  const starts = startsAt(slot);
-  let at: usize = 0;
-  for (let view = from; view < to; view++) {
-    const run = ownerOf(view);
-    const end = startOf(starts, run + 1);
-    let place = startOf(starts, run);
-    for (; place + 8 < end; place += 16, at += 16)
-      v128.store(least + place, f64x2.pmin(v128.load(least + place), v128.load(values + at)));
-    if (place < end) {
-      const value = load<f64>(values + at);
-      if (value < load<f64>(least + place)) store<f64>(least + place, value);
-      at += 8;
-    }
+  for (let i: usize = 0; i < <usize>count; i += 2) {
+    const at = least + <usize>load<i32>(pairs + (i << 1));
+    v128.store(at, f64x2.pmin(v128.load(at), v128.load(values + (i << 3))));
   }
 }
 

@@ -5,11 +5,11 @@ export {
   openAround,
   seeAround,
   seeNearestAround,
-  spreadAround,
-  spreadNearestAround,
+  showAround,
+  showNearestAround,
   stillOpenAround,
 } from "./around";
-export { keepClose, keepLeast, makeRuns, seen, spread } from "./copies";
+export { keepClose, keepLeast, makeRuns, seen, shown } from "./copies";
 export { ellipse } from "./ellipse";
 export { arc, box, capsule, circle, circularSegment, corners, ring, ringSector, roundedBox } from "./forms";
 export {
@@ -35,8 +35,8 @@ export {
   openRepeated,
   seeNearestRepeated,
   seeRepeated,
-  spreadNearestRepeated,
-  spreadRepeated,
+  showNearestRepeated,
+  showRepeated,
   stillOpenRepeated,
 } from "./repeated";
 export { star } from "./star";

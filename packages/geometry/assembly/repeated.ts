@@ -1,8 +1,10 @@
 import {
   beginOpen,
   beginSeen,
+  beginShown,
   FULL,
   findViews,
+  hasRoom,
   firstOf,
   listBoth,
   listed,
@@ -21,9 +23,7 @@ import {
   secondOf,
   see,
   seen,
-  setSpread,
-  spreadX,
-  spreadY,
+  show,
   squaredGap,
   squaredGaps,
   startOf,
@@ -86,8 +86,8 @@ export function seeNearestRepeated(count: i32, slot: i32): void {
   }
 }
 
-/** Writes the places in the frames of the copies that are nearest to their runs. */
-export function spreadNearestRepeated(runs: i32, slot: i32): void {
+/** Shows the places to the copies that are nearest to their runs. */
+export function showNearestRepeated(runs: i32, slot: i32): void {
   const toX = slotAt(slot + NEAR_X);
   const toY = slotAt(slot + NEAR_Y);
   const columnAt = slotAt(slot + COLUMN);
@@ -96,44 +96,38 @@ export function spreadNearestRepeated(runs: i32, slot: i32): void {
   for (let run = 0; run < runs; run++) {
     const awayX = both(load<f64>(columnAt + bytes(run)) * stepX);
     const awayY = both(load<f64>(rowAt + bytes(run)) * stepY);
-    moveRun(placeX, placeY, toX, toY, startOf(starts, run), startOf(starts, run + 1), awayX, awayY);
-  }
-}
-
-/** Writes places as the copy sees them that is (awayX, awayY) away; one place more than there are may be written. */
-function moveRun(
-  fromXs: usize,
-  fromYs: usize,
-  toX: usize,
-  toY: usize,
-  from: usize,
-  to: usize,
-  awayX: v128,
-  awayY: v128,
-): void {
-  for (let at = from; at < to; at += 16) {
-    v128.store(toX + at, f64x2.sub(v128.load(fromXs + at), awayX));
-    v128.store(toY + at, f64x2.sub(v128.load(fromYs + at), awayY));
-  }
-}
-
-/** Spreads out the places of the runs of kept views, from one on. Returns the view to continue from. */
-export function spreadRepeated(from: i32, kept: i32, slot: i32, room: i32): i32 {
-  findViews(slot, room);
-  const toX = spreadX(slot, room);
-  const toY = spreadY(slot, room);
-  const starts = startsAt(slot);
-  let at: usize = 0;
-  let view = from;
-  for (; view < kept; view++) {
-    const run = ownerOf(view);
-    const start = startOf(starts, run);
     const end = startOf(starts, run + 1);
-    if (at + end - start > bytes(FULL)) break;
-    moveRun(placeX, placeY, toX + at - start, toY + at - start, start, end, both(firstOf(view)), both(secondOf(view)));
-    at += end - start;
+    // The last pair may reach into the next run, which comes later.
+    for (let at = startOf(starts, run); at < end; at += 16) {
+      v128.store(toX + at, f64x2.sub(v128.load(placeX + at), awayX));
+      v128.store(toY + at, f64x2.sub(v128.load(placeY + at), awayY));
+    }
   }
-  setSpread(at);
+}
+
+/** Shows the places of the runs of kept views, from one on, to their copies. Returns the view to continue from. */
+export function showRepeated(from: i32, kept: i32, result: i32, slot: i32, room: i32): i32 {
+  const least = slotAt(result);
+  const starts = startsAt(slot);
+  findViews(slot, room);
+  beginShown(slot, room);
+  let view = from;
+  for (; view < kept && hasRoom(); view++) {
+    const run = ownerOf(view);
+    const end = startOf(starts, run + 1);
+    const awayX = both(firstOf(view));
+    const awayY = both(secondOf(view));
+    for (let at = startOf(starts, run); at < end; at += 16) {
+      const u = f64x2.sub(v128.load(placeX + at), awayX);
+      const v = f64x2.sub(v128.load(placeY + at), awayY);
+      const best = f64x2.pmax(both(0), v128.load(least + at));
+      const gaps = f64x2.add(
+        squaredGaps(f64x2.sub(u, both(midX)), halfWidth),
+        squaredGaps(f64x2.sub(v, both(midY)), halfHeight),
+      );
+      if (v128.any_true(f64x2.le(gaps, f64x2.mul(best, best)))) show(u, v, at);
+    }
+  }
   return view;
 }
 

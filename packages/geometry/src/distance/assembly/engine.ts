@@ -49,20 +49,20 @@ export interface Engine {
   openAround: CopiesEngine["open"];
   stillOpenAround: CopiesEngine["stillOpen"];
   seeAround: CopiesEngine["see"];
-  spreadNearestAround: CopiesEngine["spreadNearest"];
-  spreadAround: CopiesEngine["spread"];
+  showNearestAround: CopiesEngine["showNearest"];
+  showAround: CopiesEngine["show"];
   beginRepeated: (...frame: number[]) => void;
   seeNearestRepeated: CopiesEngine["seeNearest"];
   openRepeated: CopiesEngine["open"];
   stillOpenRepeated: CopiesEngine["stillOpen"];
   seeRepeated: CopiesEngine["see"];
-  spreadNearestRepeated: CopiesEngine["spreadNearest"];
-  spreadRepeated: CopiesEngine["spread"];
+  showNearestRepeated: CopiesEngine["showNearest"];
+  showRepeated: CopiesEngine["show"];
   makeRuns(count: number, slot: number, limit: number, lipschitz: number): number;
   keepClose(count: number, slot: number, room: number, from: number, kept: number): number;
-  keepLeast(from: number, to: number, result: number, slot: number, room: number): void;
+  keepLeast(count: number, result: number, slot: number, room: number): void;
   seen: Address;
-  spread: Address;
+  shown: Address;
   block: Address;
   blockXs: Address;
   blockYs: Address;
@@ -79,16 +79,16 @@ export interface Engine {
 export interface CopiesEngine {
   /** Writes the middles of runs in the frames of their nearest copies. */
   seeNearest(runs: number, slot: number): void;
-  /** Writes the places in the frames of the copies that are nearest to their runs. */
-  spreadNearest(runs: number, slot: number): void;
+  /** Shows the places to the copies that are nearest to their runs. */
+  showNearest(runs: number, slot: number): void;
   /** Lists the open runs, those that another copy may be nearer to. Returns their number. */
   open(runs: number, slot: number): number;
   /** Filters `count` open runs: keeps those that a copy of this ring or a later one may be nearer to. Returns their number. */
   stillOpen(count: number, slot: number, ring: number): number;
   /** Adds views of open runs, from index `from` on, by the copies of a ring. Returns the index to continue from. */
   see(from: number, count: number, slot: number, room: number, ring: number): number;
-  /** Spreads out the places of the runs of kept views, from one on. Returns the view to continue from. */
-  spread(from: number, kept: number, slot: number, room: number): number;
+  /** Shows the places of the runs of kept views, from one on, to their copies. Returns the view to continue from. */
+  show(from: number, kept: number, result: number, slot: number, room: number): number;
 }
 
 type Join = (count: number, slot: number, ...numbers: number[]) => void;

@@ -62,8 +62,8 @@ export function aroundField(given: DistanceField, x: number, y: number, count: n
       const { engine } = places;
       round ??= roundOf(field, box, count);
       engine.beginAround(...frame, round.reach, round.play);
-      const { seeNearestAround, openAround, stillOpenAround, seeAround, spreadNearestAround, spreadAround } = engine;
-      return { seeNearest: seeNearestAround, open: openAround, stillOpen: stillOpenAround, see: seeAround, spreadNearest: spreadNearestAround, spread: spreadAround };
+      const { seeNearestAround, openAround, stillOpenAround, seeAround, showNearestAround, showAround } = engine;
+      return { seeNearest: seeNearestAround, open: openAround, stillOpen: stillOpenAround, see: seeAround, showNearest: showNearestAround, show: showAround };
     },
     turn(copy, slope) {
       const { x: u, y: v } = slope;

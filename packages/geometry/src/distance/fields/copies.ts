@@ -46,7 +46,7 @@ function measureOfCopies(measure: Measure, copies: Copies, lipschitz: number): M
   return (places, slot, free) => {
     const { engine, count } = places;
     const [x, y] = [engine.placeX.value, engine.placeY.value];
-    const { seeNearest, spreadNearest, open, stillOpen, see, spread } = copies.begin(places);
+    const { seeNearest, showNearest, open, stillOpen, see, show } = copies.begin(places);
     /** Measures the shape at `many` places whose x and y lie in two slots. */
     const measureAt = (many: number, atX: number, atY: number, to: number, behind: number): void => {
       places.count = many;
@@ -60,7 +60,7 @@ function measureOfCopies(measure: Measure, copies: Copies, lipschitz: number): M
     engine.setPlaces(engine.slotAt(free + MIDDLE), engine.slotAt(free + MIDDLE + 1));
     seeNearest(runs, free);
     measureAt(runs, free + SEEN, free + SEEN + 1, free + LEAST, free + VIEWS);
-    spreadNearest(runs, free);
+    showNearest(runs, free);
     measureAt(count, free + NEAR, free + NEAR + 1, slot, free + VIEWS);
     let left = open(runs, free);
     for (let ring = 1; left > 0; ring++) {
@@ -78,10 +78,11 @@ function measureOfCopies(measure: Measure, copies: Copies, lipschitz: number): M
           kept = engine.keepClose(many, free, room, part, kept);
         }
         for (let view = 0; view < kept; ) {
-          const end = spread(view, kept, free, room);
-          measureAt(engine.spread.value, behind, behind + 1, behind + 2, behind + 3);
-          engine.keepLeast(view, end, slot, free, room);
-          view = end;
+          view = show(view, kept, slot, free, room);
+          const shown = engine.shown.value;
+          if (shown === 0) continue;
+          measureAt(shown, behind, behind + 1, behind + 3, behind + 4);
+          engine.keepLeast(shown, slot, free, room);
         }
       }
       left = stillOpen(left, free, ring + 1);

@@ -57,8 +57,8 @@ export function repeatedField(given: DistanceField, { stepX, stepY, columns, row
     },
     begin({ engine }) {
       engine.beginRepeated(...frame);
-      const { seeNearestRepeated, openRepeated, stillOpenRepeated, seeRepeated, spreadNearestRepeated, spreadRepeated } = engine;
-      return { seeNearest: seeNearestRepeated, open: openRepeated, stillOpen: stillOpenRepeated, see: seeRepeated, spreadNearest: spreadNearestRepeated, spread: spreadRepeated };
+      const { seeNearestRepeated, openRepeated, stillOpenRepeated, seeRepeated, showNearestRepeated, showRepeated } = engine;
+      return { seeNearest: seeNearestRepeated, open: openRepeated, stillOpen: stillOpenRepeated, see: seeRepeated, showNearest: showNearestRepeated, show: showRepeated };
     },
   };
   const isApart = (columns === 1 || 2 * halfWidth < stepX) && (rows === 1 || 2 * halfHeight < stepY);
