@@ -203,7 +203,7 @@ export function openAround(count: i32, slot: i32): i32 {
   const fromXs = slotAt(slot + SEEN_X);
   const fromYs = slotAt(slot + SEEN_Y);
   const toAside = slotAt(slot + ASIDE);
-  beginOpen(slot);
+  beginOpen(slot, 0);
   if (copies === 1) return 0;
   const turnCos = load<f64>(edges + COPY);
   const turnSin = load<f64>(edges + COPY, 8);
@@ -248,57 +248,52 @@ function asideOf(at: usize, slot: i32, far: v128, toMiddle: v128): v128 {
   return f64x2.add(f64x2.div(half, wide), f64x2.div(f64x2.add(sine, sine), cosine));
 }
 
-/** Filters the open runs: keeps those that a copy of this ring or a later one may be nearer to. Returns their number. */
-export function stillOpenAround(count: i32, slot: i32, ring: i32): i32 {
-  if (2 * ring > copies) return 0;
-  const aside = load<f64>(edges + <usize>ring * COPY, 16);
+/**
+ * Adds views of open runs, from index `from` on, by the copies of the rings `first` to `last`. Returns the index to continue from. The first
+ * `stay` open runs, and those of this call that a later ring may be nearer to, stay open.
+ */
+export function seeAround(from: i32, count: i32, stay: i32, slot: i32, room: i32, first: i32, last: i32): i32 {
+  const fromXs = slotAt(slot + SEEN_X);
+  const fromYs = slotAt(slot + SEEN_Y);
+  const asideAt = slotAt(slot + ASIDE);
+  const open = openAt(slot);
   const angle = (2 * Math.PI) / <f64>copies;
-  const asideAt = slotAt(slot + ASIDE);
-  const fromXs = slotAt(slot + SEEN_X);
-  const fromYs = slotAt(slot + SEEN_Y);
-  const open = openAt(slot);
-  beginOpen(slot);
-  for (let next = 0; next < count; next++) {
-    const i = load<i32>(open + ((<usize>next) << 2));
-    const at = bytes(i);
-    const du = load<f64>(fromXs + at) - cx;
-    const dv = load<f64>(fromYs + at) - cy;
-    if (<f64>(ring - 1) * angle > load<f64>(asideAt + at) + ANGLES) continue;
-    const square = du * du + dv * dv;
-    const most = reach + mostAwayFrom(at, slot);
-    if (square + away * away - 2 * Math.sqrt(square) * away * aside > most * most) continue;
-    listOpen(i);
-  }
-  return listed(slot);
-}
-
-/** Adds views of open runs, from index `from` on, by the two copies of a ring. Returns the index to continue from. */
-export function seeAround(from: i32, count: i32, slot: i32, room: i32, ring: i32): i32 {
-  const turnCos = load<f64>(edges + <usize>ring * COPY);
-  const turnSin = load<f64>(edges + <usize>ring * COPY, 8);
-  const fromXs = slotAt(slot + SEEN_X);
-  const fromYs = slotAt(slot + SEEN_Y);
-  const open = openAt(slot);
-  const asideAt = slotAt(slot + ASIDE);
-  const onwards = (<f64>ring - 0.5) * ((2 * Math.PI) / <f64>copies);
+  const end = min(last, copies >> 1);
+  beginOpen(slot, stay);
   beginSeen(slot, room);
   for (; from < count && seen < FULL; from++) {
-    const i = load<i32>(open + ((<usize>from) << 2));
-    const at = bytes(i);
-    const du = load<f64>(fromXs + at) - cx;
-    const dv = load<f64>(fromYs + at) - cy;
-    const limit = mostAwayFrom(at, slot) ** 2;
-    const uCos = du * turnCos;
-    const vSin = dv * turnSin;
-    const uSin = du * turnSin;
-    const vCos = dv * turnCos;
-    const side = dv * midX - du * midY;
-    // The copy on the other side of the nearest one is further aside.
-    const isOneOnly = onwards > load<f64>(asideAt + at);
-    if (!(isOneOnly && side < 0) && squaredGap(uCos + vSin - midX, halfWidth) + squaredGap(vCos - uSin - midY, halfHeight) <= limit)
-      see(cx + uCos + vSin, cy + vCos - uSin, turnCos, turnSin, i);
-    if (!(isOneOnly && side > 0) && squaredGap(uCos - vSin - midX, halfWidth) + squaredGap(vCos + uSin - midY, halfHeight) <= limit)
-      see(cx + uCos - vSin, cy + vCos + uSin, turnCos, -turnSin, i);
+    const run = load<i32>(open + ((<usize>from) << 2));
+    const at = bytes(run);
+    const u = load<f64>(fromXs + at) - cx;
+    const v = load<f64>(fromYs + at) - cy;
+    const aside = load<f64>(asideAt + at);
+    const mostGap = mostAwayFrom(at, slot);
+    const most = reach + mostGap;
+    const squares = u * u + v * v + away * away;
+    const product = 2 * Math.sqrt(u * u + v * v) * away;
+    const side = v * midX - u * midY;
+    let ring = first;
+    for (; ring <= end; ring++) {
+      const copy = edges + <usize>ring * COPY;
+      // The law of cosines, for the least angle that there may be.
+      if (squares - product * load<f64>(copy, 16) > most * most) break;
+      if (<f64>(ring - 1) * angle > aside + ANGLES) break;
+      const turnCos = load<f64>(copy);
+      const turnSin = load<f64>(copy, 8);
+      // The copy on the other side of the nearest one lies further aside.
+      const isOneOnly = (<f64>ring - 0.5) * angle > aside;
+      if (!isOneOnly || side >= 0) seeTurned(u, v, turnCos, turnSin, mostGap * mostGap, run);
+      if (!isOneOnly || side < 0) seeTurned(u, v, turnCos, -turnSin, mostGap * mostGap, run);
+    }
+    if (ring > last) listOpen(run);
   }
   return from;
+}
+
+/** Adds a view if the box of the copy is near enough. */
+function seeTurned(dx: f64, dy: f64, turnCos: f64, turnSin: f64, mostSquare: f64, run: i32): void {
+  const u = dx * turnCos + dy * turnSin;
+  const v = dy * turnCos - dx * turnSin;
+  if (squaredGap(u - midX, halfWidth) + squaredGap(v - midY, halfHeight) <= mostSquare)
+    see(cx + u, cy + v, turnCos, turnSin, run);
 }

@@ -15,8 +15,8 @@ import { dot } from "./vectors";
  */
 export const NEAR_X: i32 = 0;
 export const NEAR_Y: i32 = 1;
-export const MIDDLE_X: i32 = 2;
-export const MIDDLE_Y: i32 = 3;
+const MIDDLE_X: i32 = 2;
+const MIDDLE_Y: i32 = 3;
 const SLACK: i32 = 4;
 const STARTS: i32 = 5;
 export const SEEN_X: i32 = 6;
@@ -209,8 +209,9 @@ export function openAt(slot: i32): usize {
 /** The end of the list of open runs. The list may be filtered in place: its end never passes what is being read. */
 let openEnd: usize = 0;
 
-export function beginOpen(slot: i32): void {
-  openEnd = openAt(slot);
+/** Begins to list open runs behind the first `stay`. */
+export function beginOpen(slot: i32, stay: i32): void {
+  openEnd = openAt(slot) + ((<usize>stay) << 2);
 }
 
 export function listOpen(i: i32): void {
@@ -224,6 +225,7 @@ export function listBoth(which: i32, i: i32, count: i32): void {
   if (which & 2 && i + 1 < count) listOpen(i + 1);
 }
 
+/** How many open runs there are. */
 export function listed(slot: i32): i32 {
   return <i32>((openEnd - openAt(slot)) >>> 2);
 }

@@ -7,9 +7,8 @@ export {
   seeNearestAround,
   showAround,
   showNearestAround,
-  stillOpenAround,
 } from "./around";
-export { keepClose, keepLeast, makeRuns, seen, shown } from "./copies";
+export { keepClose, keepLeast, listed, makeRuns, seen, shown } from "./copies";
 export { ellipse } from "./ellipse";
 export { arc, box, capsule, circle, circularSegment, corners, ring, ringSector, roundedBox } from "./forms";
 export {
@@ -37,7 +36,6 @@ export {
   seeRepeated,
   showNearestRepeated,
   showRepeated,
-  stillOpenRepeated,
 } from "./repeated";
 export { star } from "./star";
 export { measureBlock } from "./tiles";

@@ -9,8 +9,6 @@ import {
   listBoth,
   listed,
   listOpen,
-  MIDDLE_X,
-  MIDDLE_Y,
   mostAway,
   mostAwayFrom,
   NEAR_X,
@@ -145,7 +143,7 @@ export function openRepeated(count: i32, slot: i32): i32 {
   const rowAt = slotAt(slot + ROW);
   const restX = stepX - halfWidth;
   const restY = stepY - halfHeight;
-  beginOpen(slot);
+  beginOpen(slot, 0);
   for (let at: usize = 0; at < bytes(count); at += 16) {
     const x = f64x2.sub(v128.load(fromXs + at), both(midX));
     const y = f64x2.sub(v128.load(fromYs + at), both(midY));
@@ -175,33 +173,43 @@ function besideGap(x: v128, column: v128, half: f64, step: f64, all: f64): v128 
   return f64x2.pmax(both(0), f64x2.pmin(toLeft, toRight));
 }
 
-/** Filters the open runs: keeps those that a copy of this ring or a later one may be nearer to. Returns their number. */
-export function stillOpenRepeated(count: i32, slot: i32, ring: f64): i32 {
-  const fromXs = slotAt(slot + SEEN_X);
-  const fromYs = slotAt(slot + SEEN_Y);
+/**
+ * Adds views of open runs, from index `from` on, by the copies of the rings `first` to `last`. Returns the index to continue from. The first
+ * `stay` open runs, and those of this call that a later ring may be nearer to, stay open.
+ */
+export function seeRepeated(from: i32, count: i32, stay: i32, slot: i32, room: i32, first: i32, last: i32): i32 {
   const columnAt = slotAt(slot + COLUMN);
   const rowAt = slotAt(slot + ROW);
+  const fromXs = slotAt(slot + SEEN_X);
+  const fromYs = slotAt(slot + SEEN_Y);
   const open = openAt(slot);
-  beginOpen(slot);
-  for (let next = 0; next < count; next++) {
-    const i = load<i32>(open + ((<usize>next) << 2));
-    const at = bytes(i);
-    const x = load<f64>(fromXs + at) - midX;
-    const y = load<f64>(fromYs + at) - midY;
-    const best = mostAwayFrom(at, slot);
-    // A bound that ignores the ends of the grid closes most places.
-    if (ring * stepX - halfWidth - Math.abs(x) > best && ring * stepY - halfHeight - Math.abs(y) > best) continue;
+  beginOpen(slot, stay);
+  beginSeen(slot, room);
+  for (; from < count && seen < FULL; from++) {
+    const run = load<i32>(open + ((<usize>from) << 2));
+    const at = bytes(run);
+    const u = load<f64>(fromXs + at);
+    const v = load<f64>(fromYs + at);
     const column = load<f64>(columnAt + at);
     const row = load<f64>(rowAt + at);
-    const outX = outside(x, column, halfWidth, stepX, columns);
-    const outY = outside(y, row, halfHeight, stepY, rows);
-    // Lower bounds along x and y for the boxes of this ring and later ones.
-    const besideX = max(outX, ringGap(x, column, halfWidth, stepX, columns, ring));
-    const besideY = max(outY, ringGap(y, row, halfHeight, stepY, rows, ring));
-    if (min(besideX * besideX + outY * outY, outX * outX + besideY * besideY) > best * best) continue;
-    listOpen(i);
+    const most = mostAwayFrom(at, slot);
+    let ring = first;
+    for (; ring <= last; ring++) {
+      if (ringSquare(u - midX, v - midY, column, row, <f64>ring) > most * most) break;
+      seeRing(u, v, column, row, <f64>ring, most * most, run);
+    }
+    if (ring > last) listOpen(run);
   }
-  return listed(slot);
+  return from;
+}
+
+/** A lower bound of the squared distance from the boxes of a ring, and of later ones; infinite where there are none. */
+function ringSquare(x: f64, y: f64, column: f64, row: f64, ring: f64): f64 {
+  const outX = outside(x, column, halfWidth, stepX, columns);
+  const outY = outside(y, row, halfHeight, stepY, rows);
+  const besideX = max(outX, ringGap(x, column, halfWidth, stepX, columns, ring));
+  const besideY = max(outY, ringGap(y, row, halfHeight, stepY, rows, ring));
+  return min(besideX * besideX + outY * outY, outX * outX + besideY * besideY);
 }
 
 /** The distance along x from the box around all columns. */
@@ -216,37 +224,19 @@ function ringGap(x: f64, column: f64, half: f64, step: f64, all: f64, ring: f64)
   return max(0, min(left, right));
 }
 
-/** Adds views of open runs, from index `from` on, by the copies of a ring. Returns the index to continue from. */
-export function seeRepeated(from: i32, count: i32, slot: i32, room: i32, ring: f64): i32 {
-  const columnAt = slotAt(slot + COLUMN);
-  const rowAt = slotAt(slot + ROW);
-  const middleX = slotAt(slot + MIDDLE_X);
-  const middleY = slotAt(slot + MIDDLE_Y);
-  const open = openAt(slot);
-  beginSeen(slot, room);
-  for (; from < count && seen < FULL; from++) {
-    const i = load<i32>(open + ((<usize>from) << 2));
-    const at = bytes(i);
-    const x = load<f64>(middleX + at);
-    const y = load<f64>(middleY + at);
-    const column = load<f64>(columnAt + at);
-    const row = load<f64>(rowAt + at);
-    const best = mostAwayFrom(at, slot);
-    const lastColumn = min(columns - 1, column + ring);
-    const lastRow = min(rows - 1, row + ring);
-    for (let j = max(0, row - ring); j <= lastRow; j++) {
-      const v = y - j * stepY;
-      const left = best * best - squaredGap(v - midY, halfHeight);
-      if (left < 0) continue;
-      // The ring is its two outer rows, and of the rows between them the two outer columns.
-      const isOuter = Math.abs(j - row) === ring;
-      const step: f64 = isOuter ? 1 : 2 * ring;
-      for (let k: f64 = isOuter ? max(0, column - ring) : column - ring; k <= lastColumn; k += step) {
-        const u = x - k * stepX;
-        if (k >= 0 && squaredGap(u - midX, halfWidth) <= left)
-          see(u, v, k * stepX, j * stepY, i);
-      }
+/** Adds views by the copies of a ring whose boxes are near enough: its two outer rows, and of the rows between the two outer columns. */
+function seeRing(u: f64, v: f64, column: f64, row: f64, ring: f64, mostSquare: f64, run: i32): void {
+  const lastColumn = min(columns - 1, column + ring);
+  const lastRow = min(rows - 1, row + ring);
+  for (let j = max(0, row - ring); j <= lastRow; j++) {
+    const copyV = v - (j - row) * stepY;
+    const left = mostSquare - squaredGap(copyV - midY, halfHeight);
+    if (left < 0) continue;
+    const isOuter = Math.abs(j - row) === ring;
+    const step: f64 = isOuter ? 1 : 2 * ring;
+    for (let k: f64 = isOuter ? max(0, column - ring) : column - ring; k <= lastColumn; k += step) {
+      const copyU = u - (k - column) * stepX;
+      if (k >= 0 && squaredGap(copyU - midX, halfWidth) <= left) see(copyU, copyV, k * stepX, j * stepY, run);
     }
   }
-  return from;
 }

@@ -47,20 +47,20 @@ export interface Engine {
   beginAround: (...frame: number[]) => void;
   seeNearestAround: CopiesEngine["seeNearest"];
   openAround: CopiesEngine["open"];
-  stillOpenAround: CopiesEngine["stillOpen"];
   seeAround: CopiesEngine["see"];
   showNearestAround: CopiesEngine["showNearest"];
   showAround: CopiesEngine["show"];
   beginRepeated: (...frame: number[]) => void;
   seeNearestRepeated: CopiesEngine["seeNearest"];
   openRepeated: CopiesEngine["open"];
-  stillOpenRepeated: CopiesEngine["stillOpen"];
   seeRepeated: CopiesEngine["see"];
   showNearestRepeated: CopiesEngine["showNearest"];
   showRepeated: CopiesEngine["show"];
   makeRuns(count: number, slot: number, limit: number, lipschitz: number): number;
   keepClose(count: number, slot: number, room: number, from: number, kept: number): number;
   keepLeast(count: number, result: number, slot: number, room: number): void;
+  /** How many open runs there are. */
+  listed(slot: number): number;
   seen: Address;
   shown: Address;
   block: Address;
@@ -83,10 +83,11 @@ export interface CopiesEngine {
   showNearest(runs: number, slot: number): void;
   /** Lists the open runs, those that another copy may be nearer to. Returns their number. */
   open(runs: number, slot: number): number;
-  /** Filters `count` open runs: keeps those that a copy of this ring or a later one may be nearer to. Returns their number. */
-  stillOpen(count: number, slot: number, ring: number): number;
-  /** Adds views of open runs, from index `from` on, by the copies of a ring. Returns the index to continue from. */
-  see(from: number, count: number, slot: number, room: number, ring: number): number;
+  /**
+   * Adds views of open runs, from index `from` on, by the copies of the rings `first` to `last`. Returns the index to continue from. The
+   * first `stay` open runs, and those of this call that a later ring may be nearer to, stay open.
+   */
+  see(from: number, count: number, stay: number, slot: number, room: number, first: number, last: number): number;
   /** Shows the places of the runs of kept views, from one on, to their copies. Returns the view to continue from. */
   show(from: number, kept: number, result: number, slot: number, room: number): number;
 }

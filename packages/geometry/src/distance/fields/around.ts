@@ -41,6 +41,7 @@ export function aroundField(given: DistanceField, x: number, y: number, count: n
   const frame = [count, x, y, mx, my, halfWidth, halfHeight, Math.cos(wedge), Math.sin(wedge)] as const;
   let round: Round | undefined;
   const copies: Copies = {
+    inRings: () => count,
     limit: Math.max(1e-9, (away * Math.PI) / count / 2),
     first: (px, py) => Math.round(((Math.atan2(py - y, px - x) - first) * count) / (2 * Math.PI)),
     ring(px, py, nearest, k, least) {
@@ -62,8 +63,8 @@ export function aroundField(given: DistanceField, x: number, y: number, count: n
       const { engine } = places;
       round ??= roundOf(field, box, count);
       engine.beginAround(...frame, round.reach, round.play);
-      const { seeNearestAround, openAround, stillOpenAround, seeAround, showNearestAround, showAround } = engine;
-      return { seeNearest: seeNearestAround, open: openAround, stillOpen: stillOpenAround, see: seeAround, showNearest: showNearestAround, show: showAround };
+      const { seeNearestAround, openAround, seeAround, showNearestAround, showAround } = engine;
+      return { seeNearest: seeNearestAround, open: openAround, see: seeAround, showNearest: showNearestAround, show: showAround };
     },
     turn(copy, slope) {
       const { x: u, y: v } = slope;

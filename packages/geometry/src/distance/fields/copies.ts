@@ -15,6 +15,8 @@ export interface Copies {
   ring(x: number, y: number, first: number, ring: number, least: Least): boolean;
   /** The places of a run reach at most this far from its middle. */
   limit: number;
+  /** How many copies some rings have, at most. */
+  inRings(first: number, last: number): number;
   /** Turns a gradient in the frame of a copy back. */
   turn?(copy: number, slope: Slope): void;
   /** Sets these copies in the compiled part, until others are set, and returns its functions for them. */
@@ -46,7 +48,7 @@ function measureOfCopies(measure: Measure, copies: Copies, lipschitz: number): M
   return (places, slot, free) => {
     const { engine, count } = places;
     const [x, y] = [engine.placeX.value, engine.placeY.value];
-    const { seeNearest, showNearest, open, stillOpen, see, show } = copies.begin(places);
+    const { seeNearest, showNearest, open, see, show } = copies.begin(places);
     /** Measures the shape at `many` places whose x and y lie in two slots. */
     const measureAt = (many: number, atX: number, atY: number, to: number, behind: number): void => {
       places.count = many;
@@ -63,18 +65,21 @@ function measureOfCopies(measure: Measure, copies: Copies, lipschitz: number): M
     showNearest(runs, free);
     measureAt(count, free + NEAR, free + NEAR + 1, slot, free + VIEWS);
     let left = open(runs, free);
-    for (let ring = 1; left > 0; ring++) {
-      // `see` stops at TOGETHER places or more, and adds at most 8 · ring for the last one.
-      const room = 1 + Math.ceil((8 * ring) / TOGETHER);
+    for (let first = 1; left > 0; first *= 2) {
+      const last = 2 * first - 1;
+      // `see` stops at TOGETHER views or more, and adds at most those of all rings for the last run.
+      const room = 1 + Math.ceil(copies.inRings(first, last) / TOGETHER);
       const behind = free + VIEWS + 5 * room;
+      let stay = 0;
       for (let from = 0; from < left; ) {
-        from = see(from, left, free, room, ring);
+        from = see(from, left, stay, free, room, first, last);
+        stay = engine.listed(free);
         const seen = engine.seen.value;
         let kept = 0;
         for (let part = 0; part < seen; part += TOGETHER) {
           const many = Math.min(TOGETHER, seen - part);
-          const first = free + VIEWS + part / TOGETHER;
-          measureAt(many, first, first + room, behind, behind + 1);
+          const firstView = free + VIEWS + part / TOGETHER;
+          measureAt(many, firstView, firstView + room, behind, behind + 1);
           kept = engine.keepClose(many, free, room, part, kept);
         }
         for (let view = 0; view < kept; ) {
@@ -85,7 +90,7 @@ function measureOfCopies(measure: Measure, copies: Copies, lipschitz: number): M
           engine.keepLeast(shown, slot, free, room);
         }
       }
-      left = stillOpen(left, free, ring + 1);
+      left = stay;
     }
   };
 }

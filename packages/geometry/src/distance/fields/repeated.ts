@@ -31,6 +31,7 @@ export function repeatedField(given: DistanceField, { stepX, stepY, columns, row
   };
   const frame = [cx, cy, halfWidth, halfHeight, stepX, stepY, columns, rows] as const;
   const copies: Copies = {
+    inRings: (first, last) => Math.min(columns * rows, (2 * last + 1) ** 2 - (2 * first - 1) ** 2),
     limit: Math.min(stepX, stepY) / 4,
     first: (x, y) =>
       clamped(Math.round((x - cx) / stepX), columns) + columns * clamped(Math.round((y - cy) / stepY), rows),
@@ -57,8 +58,8 @@ export function repeatedField(given: DistanceField, { stepX, stepY, columns, row
     },
     begin({ engine }) {
       engine.beginRepeated(...frame);
-      const { seeNearestRepeated, openRepeated, stillOpenRepeated, seeRepeated, showNearestRepeated, showRepeated } = engine;
-      return { seeNearest: seeNearestRepeated, open: openRepeated, stillOpen: stillOpenRepeated, see: seeRepeated, showNearest: showNearestRepeated, show: showRepeated };
+      const { seeNearestRepeated, openRepeated, seeRepeated, showNearestRepeated, showRepeated } = engine;
+      return { seeNearest: seeNearestRepeated, open: openRepeated, see: seeRepeated, showNearest: showNearestRepeated, show: showRepeated };
     },
   };
   const isApart = (columns === 1 || 2 * halfWidth < stepX) && (rows === 1 || 2 * halfHeight < stepY);
