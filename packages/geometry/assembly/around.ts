@@ -2,10 +2,11 @@ import {
   beginOpen,
   beginSeen,
   beginShown,
+  boxGaps,
   FULL,
   findViews,
-  hasRoom,
   firstOf,
+  hasRoom,
   listBoth,
   listed,
   listOpen,
@@ -16,6 +17,7 @@ import {
   OWN,
   openAt,
   ownerOf,
+  pairOf,
   reachOf,
   SEEN_X,
   SEEN_Y,
@@ -24,9 +26,9 @@ import {
   seen,
   show,
   squaredGap,
-  squaredGaps,
   startOf,
   startsAt,
+  storeFrom,
 } from "./copies";
 import { edges } from "./memory";
 import { across, along, both, bytes, fromX, fromY, length, slotAt, squares } from "./places";
@@ -34,11 +36,11 @@ import { across, along, both, bytes, fromX, fromY, length, slotAt, squares } fro
 /** Slots of the cosine and the sine of the nearest copy's rotation. */
 const COS: i32 = OWN;
 const SIN: i32 = OWN + 1;
-/** And of the angle by which a copy has to lie nearer to a run than the border between two copies does, so that it counts. */
+/** And of an angle: copies whose directions are further beyond the border of the nearest one's wedge are nearest to no place of the run. */
 const ASIDE: i32 = OWN + 2;
 
 let copies: i32 = 0;
-/** The centre; the offset of the first copy's box from it and its length; half the box, and half its diagonal. */
+/** The centre; the way from it to the middle of the first copy's box, and its length; half the box. */
 let cx: f64 = 0;
 let cy: f64 = 0;
 let midX: f64 = 0;
@@ -46,8 +48,8 @@ let midY: f64 = 0;
 let away: f64 = 0;
 let halfWidth: f64 = 0;
 let halfHeight: f64 = 0;
+/** How far the shape reaches from that middle; by how much less the distances to two copies may differ than those to their middles. */
 let reach: f64 = 0;
-/** By how much less the distances to two copies may differ than those to their middles. */
 let play: f64 = 0;
 /** Cosine and sine of half the angle between two copies. */
 let wedgeCos: f64 = -1;
@@ -125,18 +127,18 @@ export function showNearestAround(runs: i32, slot: i32): void {
   for (let run = 0; run < runs; run++) {
     const runCos = v128.load_splat<f64>(cosAt + bytes(run));
     const runSin = v128.load_splat<f64>(sinAt + bytes(run));
+    const start = startOf(starts, run);
     const end = startOf(starts, run + 1);
-    // The last pair may reach into the next run, which comes later.
-    for (let at = startOf(starts, run); at < end; at += 16) {
+    for (let at = pairOf(starts, run); at < end; at += 16) {
       const dx = fromX(at, cx);
       const dy = fromY(at, cy);
-      v128.store(toX + at, f64x2.add(both(cx), along(dx, dy, runCos, runSin)));
-      v128.store(toY + at, f64x2.add(both(cy), across(dx, dy, runCos, runSin)));
+      storeFrom(start, toX, at, f64x2.add(both(cx), along(dx, dy, runCos, runSin)));
+      storeFrom(start, toY, at, f64x2.add(both(cy), across(dx, dy, runCos, runSin)));
     }
   }
 }
 
-/** Shows the places of the runs of kept views, from one on, to their copies. Returns the view to continue from. */
+/** Shows the places of the runs of kept views to their copies. */
 export function showAround(from: i32, kept: i32, result: i32, slot: i32, room: i32): i32 {
   const fromXs = slotAt(slot + NEAR_X);
   const fromYs = slotAt(slot + NEAR_Y);
@@ -150,17 +152,13 @@ export function showAround(from: i32, kept: i32, result: i32, slot: i32, room: i
     const end = startOf(starts, run + 1);
     const turnCos = both(firstOf(view));
     const turnSin = both(secondOf(view));
-    for (let at = startOf(starts, run); at < end; at += 16) {
+    for (let at = pairOf(starts, run); at < end; at += 16) {
       const dx = f64x2.sub(v128.load(fromXs + at), both(cx));
       const dy = f64x2.sub(v128.load(fromYs + at), both(cy));
       const u = along(dx, dy, turnCos, turnSin);
       const v = across(dx, dy, turnCos, turnSin);
-      const best = f64x2.pmax(both(0), v128.load(least + at));
-      const gaps = f64x2.add(
-        squaredGaps(f64x2.sub(u, both(midX)), halfWidth),
-        squaredGaps(f64x2.sub(v, both(midY)), halfHeight),
-      );
-      if (v128.any_true(f64x2.le(gaps, f64x2.mul(best, best)))) show(f64x2.add(both(cx), u), f64x2.add(both(cy), v), at);
+      const gaps = boxGaps(f64x2.sub(u, both(midX)), f64x2.sub(v, both(midY)), halfWidth, halfHeight);
+      show(f64x2.add(both(cx), u), f64x2.add(both(cy), v), gaps, at, least);
     }
   }
   return view;
@@ -198,7 +196,7 @@ function turns(dx: v128, dy: v128): v128 {
   return v128.bitselect(f64x2.neg(turn), turn, f64x2.lt(dy, both(0)));
 }
 
-/** Lists the runs that another copy may be nearer to, and returns their number. */
+/** Lists the open runs. */
 export function openAround(count: i32, slot: i32): i32 {
   const fromXs = slotAt(slot + SEEN_X);
   const fromYs = slotAt(slot + SEEN_Y);
@@ -235,9 +233,9 @@ export function openAround(count: i32, slot: i32): i32 {
 }
 
 /**
- * Places of a run differ in direction from its middle, `far` from the centre, by some angle; and for copies whose directions are that much
- * and an angle more beyond the border, the distances to the middles differ by more than `play`: derived in docs/distance.md. The sum of
- * both angles, or more; not a number where there is none.
+ * The sum of two angles, or somewhat more: that by which the direction of a place may differ from the middle's of its run, and that by
+ * which a copy has to lie beyond the border so that its middle is further by more than `play`. Derived in docs/distance.md; not a number
+ * where there are none.
  */
 function asideOf(at: usize, slot: i32, far: v128, toMiddle: v128): v128 {
   const half = reachOf(at, slot);
@@ -248,10 +246,7 @@ function asideOf(at: usize, slot: i32, far: v128, toMiddle: v128): v128 {
   return f64x2.add(f64x2.div(half, wide), f64x2.div(f64x2.add(sine, sine), cosine));
 }
 
-/**
- * Adds views of open runs, from index `from` on, by the copies of the rings `first` to `last`. Returns the index to continue from. The first
- * `stay` open runs, and those of this call that a later ring may be nearer to, stay open.
- */
+/** Adds views of open runs by the copies of the rings `first` to `last`. */
 export function seeAround(from: i32, count: i32, stay: i32, slot: i32, room: i32, first: i32, last: i32): i32 {
   const fromXs = slotAt(slot + SEEN_X);
   const fromYs = slotAt(slot + SEEN_Y);

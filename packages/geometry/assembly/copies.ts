@@ -11,7 +11,7 @@ import { dot } from "./vectors";
  * of its first place; 6 and 7 the middle in the frame of the nearest copy; 8 to 10 for the kind of copies (around a centre, on a grid);
  * 11 the least value at the middle so far; 12 the indices of open runs, those that another copy may be nearer to. From 13 on, `room` slots
  * each, views of middles by other copies: x, y, two numbers that tell the copy, and the index of the run. Behind these the values of
- * views, or x, y and value of the places of their runs.
+ * views; or x and y of places that are shown, in pairs, where each pair lies among all places, and the values.
  */
 export const NEAR_X: i32 = 0;
 export const NEAR_Y: i32 = 1;
@@ -31,7 +31,7 @@ const RUN: i32 = 16;
 /** At this length a list is measured before more is added. */
 export const FULL: i32 = 4096;
 
-/** Parts the places into runs that reach at most `limit` from their middles, for a shape of a Lipschitz constant; returns their number. */
+/** Parts the places into runs that reach at most `limit` from their middles, for a shape of a Lipschitz constant. Returns their number. */
 export function makeRuns(count: i32, slot: i32, limit: f64, lipschitz: f64): i32 {
   const middleX = slotAt(slot + MIDDLE_X);
   const middleY = slotAt(slot + MIDDLE_Y);
@@ -41,7 +41,9 @@ export function makeRuns(count: i32, slot: i32, limit: f64, lipschitz: f64): i32
   let length = RUN;
   let square: f64 = 0;
   for (let from = 0; from < count; from += length) {
-    if (4 * square <= limit * limit) length = 2 * min(length, RUN >> 1);
+    // Pairs of places stay pairs, but for those that are two runs.
+    if (from & 1) length = 1;
+    else if (4 * square <= limit * limit) length = min(2 * length, RUN);
     for (; ; length >>= 1) {
       square = findBox(from, min(from + length, count));
       if (length === 1 || square <= limit * limit) break;
@@ -67,7 +69,7 @@ function findBox(from: i32, to: i32): f64 {
   let mostX = leastX;
   let mostY = leastY;
   // The last pair may overlap the one before it, so that it ends where the places do.
-  for (let i = from; i < to - 1; i = i + 2 === to - 1 ? i + 1 : i + 2) {
+  for (let i = from; i < to - 1; i = i + 3 === to ? i + 1 : i + 2) {
     const x = v128.load(placeX + bytes(i));
     const y = v128.load(placeY + bytes(i));
     leastX = f64x2.pmin(leastX, x);
@@ -91,6 +93,17 @@ export function startsAt(slot: i32): usize {
 /** Where the places of a run begin, in bytes; those of the one before end there. */
 export function startOf(starts: usize, run: i32): usize {
   return bytes(load<i32>(starts + ((<usize>run) << 2)));
+}
+
+/** Where the pair of the first place of a run begins. */
+export function pairOf(starts: usize, run: i32): usize {
+  return startOf(starts, run) & ~15;
+}
+
+/** Stores the numbers of a pair of places of a run that begins at `start`: of its second place only, if the first is of the run before. */
+export function storeFrom(start: usize, to: usize, at: usize, pair: v128): void {
+  if (at < start) store<f64>(to + start, f64x2.extract_lane(pair, 1));
+  else v128.store(to + at, pair);
 }
 
 /** How many views there are. */
@@ -178,13 +191,18 @@ export function beginShown(slot: i32, room: i32): void {
   pairs = slotAt(slot + VIEWS + 5 * room + 2);
 }
 
-/** Whether a pair of places has room, and all others of a run with it. */
+/** Whether there is room for all places of a run. */
 export function hasRoom(): bool {
   return shown <= FULL - RUN;
 }
 
-/** Adds a pair of places, as a copy sees them. The second one may belong to another run: no value of a copy is too low. */
-export function show(u: v128, v: v128, pair: usize): void {
+/**
+ * Adds a pair of places, as a copy sees them, if its box is near enough to lower one of their values. One place may belong to another run:
+ * no value of a copy is too low.
+ */
+export function show(u: v128, v: v128, squaredGap: v128, pair: usize, least: usize): void {
+  const most = f64x2.pmax(both(0), v128.load(least + pair));
+  if (!v128.any_true(f64x2.le(squaredGap, f64x2.mul(most, most)))) return;
   v128.store(shownX + bytes(shown), u);
   v128.store(shownY + bytes(shown), v);
   store<i32>(pairs + ((<usize>shown) << 1), <i32>pair);
@@ -242,6 +260,11 @@ export function mostAwayFrom(at: usize, slot: i32): f64 {
 /** How far the places of runs lie from their middles, or further. */
 export function reachOf(at: usize, slot: i32): v128 {
   return f64x2.mul(both(0.5), v128.load(slotAt(slot + SLACK) + at));
+}
+
+/** Squared distances from a box around 0, by half of its width and of its height. */
+export function boxGaps(x: v128, y: v128, halfWidth: f64, halfHeight: f64): v128 {
+  return f64x2.add(squaredGaps(x, halfWidth), squaredGaps(y, halfHeight));
 }
 
 /** Squared distances from the interval −half to half. */

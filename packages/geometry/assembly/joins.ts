@@ -86,8 +86,7 @@ export function seePlaces(count: i32, slot: i32, a: f64, b: f64, c: f64, d: f64,
 /** Values of a slot, scaled. */
 export function scaled(count: i32, slot: i32, scale: f64): void {
   const to = slotAt(slot);
-  for (let at: usize = 0; at < bytes(count); at += 16)
-    v128.store(to + at, f64x2.mul(v128.load(to + at), both(scale)));
+  for (let at: usize = 0; at < bytes(count); at += 16) v128.store(to + at, f64x2.mul(v128.load(to + at), both(scale)));
 }
 
 /** Raises values to the distance from a box where that is greater. */

@@ -23,14 +23,19 @@ export function placeSamples(count: i32, slot: i32, from: i32, columns: i32, x: 
   let row = from / columns;
   for (let i = 0; i < count; ) {
     const end = min(count, i + columns - column);
-    const rowY = both(y + (<f64>row + 0.5) * cell);
+    const rowY = y + (<f64>row + 0.5) * cell;
     let middle = f64x2.replace_lane(both(<f64>column + 0.5), 1, <f64>column + 1.5);
-    for (; i < end; i += 2) {
+    for (; i + 1 < end; i += 2) {
       v128.store(toX + bytes(i), f64x2.add(both(x), f64x2.mul(middle, both(cell))));
-      v128.store(toY + bytes(i), rowY);
+      v128.store(toY + bytes(i), both(rowY));
       middle = f64x2.add(middle, both(2));
     }
-    i = end;
+    // A pair that begins with the last place of a slot would reach into the next one.
+    if (i < end) {
+      store<f64>(toX + bytes(i), x + f64x2.extract_lane(middle, 0) * cell);
+      store<f64>(toY + bytes(i), rowY);
+      i++;
+    }
     column = 0;
     row++;
   }

@@ -2,10 +2,11 @@ import {
   beginOpen,
   beginSeen,
   beginShown,
+  boxGaps,
   FULL,
   findViews,
-  hasRoom,
   firstOf,
+  hasRoom,
   listBoth,
   listed,
   listOpen,
@@ -16,6 +17,7 @@ import {
   OWN,
   openAt,
   ownerOf,
+  pairOf,
   SEEN_X,
   SEEN_Y,
   secondOf,
@@ -26,6 +28,7 @@ import {
   squaredGaps,
   startOf,
   startsAt,
+  storeFrom,
 } from "./copies";
 import { both, bytes, placeX, placeY, slotAt } from "./places";
 
@@ -94,16 +97,16 @@ export function showNearestRepeated(runs: i32, slot: i32): void {
   for (let run = 0; run < runs; run++) {
     const awayX = both(load<f64>(columnAt + bytes(run)) * stepX);
     const awayY = both(load<f64>(rowAt + bytes(run)) * stepY);
+    const start = startOf(starts, run);
     const end = startOf(starts, run + 1);
-    // The last pair may reach into the next run, which comes later.
-    for (let at = startOf(starts, run); at < end; at += 16) {
-      v128.store(toX + at, f64x2.sub(v128.load(placeX + at), awayX));
-      v128.store(toY + at, f64x2.sub(v128.load(placeY + at), awayY));
+    for (let at = pairOf(starts, run); at < end; at += 16) {
+      storeFrom(start, toX, at, f64x2.sub(v128.load(placeX + at), awayX));
+      storeFrom(start, toY, at, f64x2.sub(v128.load(placeY + at), awayY));
     }
   }
 }
 
-/** Shows the places of the runs of kept views, from one on, to their copies. Returns the view to continue from. */
+/** Shows the places of the runs of kept views to their copies. */
 export function showRepeated(from: i32, kept: i32, result: i32, slot: i32, room: i32): i32 {
   const least = slotAt(result);
   const starts = startsAt(slot);
@@ -115,15 +118,11 @@ export function showRepeated(from: i32, kept: i32, result: i32, slot: i32, room:
     const end = startOf(starts, run + 1);
     const awayX = both(firstOf(view));
     const awayY = both(secondOf(view));
-    for (let at = startOf(starts, run); at < end; at += 16) {
+    for (let at = pairOf(starts, run); at < end; at += 16) {
       const u = f64x2.sub(v128.load(placeX + at), awayX);
       const v = f64x2.sub(v128.load(placeY + at), awayY);
-      const best = f64x2.pmax(both(0), v128.load(least + at));
-      const gaps = f64x2.add(
-        squaredGaps(f64x2.sub(u, both(midX)), halfWidth),
-        squaredGaps(f64x2.sub(v, both(midY)), halfHeight),
-      );
-      if (v128.any_true(f64x2.le(gaps, f64x2.mul(best, best)))) show(u, v, at);
+      const gaps = boxGaps(f64x2.sub(u, both(midX)), f64x2.sub(v, both(midY)), halfWidth, halfHeight);
+      show(u, v, gaps, at, least);
     }
   }
   return view;
@@ -135,7 +134,7 @@ function nearest(x: v128, mid: f64, perStep: f64, all: f64): v128 {
   return f64x2.pmin(both(all - 1), f64x2.pmax(both(0), steps));
 }
 
-/** Lists the runs that another copy may be nearer to, and returns their number. If none of the eight beside it may, none further may. */
+/** Lists the open runs. If none of the eight copies around the nearest one may be nearer, none further may. */
 export function openRepeated(count: i32, slot: i32): i32 {
   const fromXs = slotAt(slot + SEEN_X);
   const fromYs = slotAt(slot + SEEN_Y);
@@ -173,10 +172,7 @@ function besideGap(x: v128, column: v128, half: f64, step: f64, all: f64): v128 
   return f64x2.pmax(both(0), f64x2.pmin(toLeft, toRight));
 }
 
-/**
- * Adds views of open runs, from index `from` on, by the copies of the rings `first` to `last`. Returns the index to continue from. The first
- * `stay` open runs, and those of this call that a later ring may be nearer to, stay open.
- */
+/** Adds views of open runs by the copies of the rings `first` to `last`. */
 export function seeRepeated(from: i32, count: i32, stay: i32, slot: i32, room: i32, first: i32, last: i32): i32 {
   const columnAt = slotAt(slot + COLUMN);
   const rowAt = slotAt(slot + ROW);

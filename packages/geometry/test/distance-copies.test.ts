@@ -76,13 +76,19 @@ test("copies have the least value of all of them, place by place and in lists, h
           { field: repeatedField(child, grid), copies: onGrid, from: [far - 2 * scale, -2 * scale], to: 14 * scale },
         ];
         for (const { field, copies, from, to } of all) {
-          const values = new Float64Array(60);
-          const [xs, ys] = from.map((c) => values.map(() => c + to * next()));
+          // At random, or along a line, in steps great and small.
+          const line = next() < 0.5 ? Number.NaN : (to * 2 ** Math.floor(-12 * next())) / 60;
+          const turn = next() < 0.5 ? 0 : 7 * next();
+          const values = new Float64Array(50 + Math.floor(20 * next()));
+          const [xs, ys] = from.map((c, axis) => {
+            const [begin, step] = [c + to * next(), line * (axis ? Math.sin(turn) : Math.cos(turn))];
+            return values.map((_, i) => (Number.isNaN(line) ? c + to * next() : begin + i * step));
+          });
           // Where copies are as near as one another, and the centre.
-          for (let i = 0; i < 60; i += 9) ys[i] = cy;
+          for (let i = 0; i < 50; i += 9) ys[i] = cy;
           xs[9] = cx;
           field.list(xs, ys, values);
-          for (let i = 0; i < 60; i++) {
+          for (let i = 0; i < values.length; i++) {
             const wanted = Math.min(...copies.map((see) => noNearerThanItsBox(child, see(xs[i], ys[i]))));
             for (const value of [values[i], field.at(xs[i], ys[i])])
               if (!(Math.abs(value - wanted) <= 1e-12 * (1 + scale) * (1 + far)))
@@ -93,6 +99,32 @@ test("copies have the least value of all of them, place by place and in lists, h
     }),
     { numRuns: 60 },
   );
+});
+
+test("more places than are measured at once have the values of single places, one by one and in runs", () => {
+  const disc = formField(distanceToCircle, { x: 3, y: 0, radius: 1 }, { minX: 2, minY: -1, maxX: 4, maxY: 1 });
+  const fields = [aroundField(disc, 0, 0, 9), repeatedField(disc, { stepX: 4, stepY: 3, columns: 5, rows: 5 })];
+  const next = seededRandom(7);
+  for (const field of fields)
+    for (const grain of [1, 2, 3, 7, 500]) {
+      // Places lie `grain` by `grain` next to each other, the last of those that are measured at once alone.
+      const xs = Float64Array.from({ length: 9001 }, () => 40 * next() - 10);
+      const ys = xs.map(() => 40 * next() - 10);
+      for (let i = 1; i < xs.length; i++) {
+        if (i % grain === 0 || i % 4096 === 4095) continue;
+        xs[i] = xs[i - 1] + 0.01;
+        ys[i] = ys[i - 1];
+      }
+      const values = new Float64Array(xs.length);
+      field.list(xs, ys, values);
+      const wrong = values.findIndex((value, i) => !(Math.abs(value - field.at(xs[i], ys[i])) <= 1e-12));
+      expect({ grain, wrong }).toEqual({ grain, wrong: -1 });
+    }
+  for (const field of [disc, ...fields]) {
+    const values = field.sample({ x: -9, y: -9, cell: 0.25, columns: 77, rows: 71 });
+    const wanted = values.map((_, i) => field.at(0.25 * (i % 77) - 8.875, 0.25 * Math.floor(i / 77) - 8.875));
+    expect(values.findIndex((value, i) => !(Math.abs(value - wanted[i]) <= 1e-12))).toBe(-1);
+  }
 });
 
 /** What a bound is worth to copies: no less than the distance to the box around its shape. */

@@ -41,8 +41,9 @@ export function aroundField(given: DistanceField, x: number, y: number, count: n
   const frame = [count, x, y, mx, my, halfWidth, halfHeight, Math.cos(wedge), Math.sin(wedge)] as const;
   let round: Round | undefined;
   const copies: Copies = {
+    limit: (Math.max(away, reach) * Math.PI) / count / 2,
+    rings: count >> 1,
     inRings: () => count,
-    limit: Math.max(1e-9, (away * Math.PI) / count / 2),
     first: (px, py) => Math.round(((Math.atan2(py - y, px - x) - first) * count) / (2 * Math.PI)),
     ring(px, py, nearest, k, least) {
       const dx = px - x;
@@ -64,7 +65,13 @@ export function aroundField(given: DistanceField, x: number, y: number, count: n
       round ??= roundOf(field, box, count);
       engine.beginAround(...frame, round.reach, round.play);
       const { seeNearestAround, openAround, seeAround, showNearestAround, showAround } = engine;
-      return { seeNearest: seeNearestAround, open: openAround, see: seeAround, showNearest: showNearestAround, show: showAround };
+      return {
+        seeNearest: seeNearestAround,
+        open: openAround,
+        see: seeAround,
+        showNearest: showNearestAround,
+        show: showAround,
+      };
     },
     turn(copy, slope) {
       const { x: u, y: v } = slope;
@@ -98,8 +105,8 @@ const VIEWS = 128;
 function roundOf(field: DistanceField, box: Bounds, count: number): Round {
   const [x, y] = [(box.minX + box.maxX) / 2, (box.minY + box.maxY) / 2];
   const corner = Math.hypot(box.maxX - x, box.maxY - y);
-  const { inside, outside } = field.worth;
-  if (count < 3 || outside !== "exact" || inside === "neither") return { reach: corner, play: Number.POSITIVE_INFINITY };
+  if (count < 3 || field.worth.outside !== "exact" || field.lipschitz > 1)
+    return { reach: corner, play: Number.POSITIVE_INFINITY };
   const far = 2 * corner;
   let nearest = far;
   for (let k = 0; k < VIEWS; k++) {
@@ -107,7 +114,9 @@ function roundOf(field: DistanceField, box: Bounds, count: number): Round {
     nearest = Math.min(nearest, field.at(x + far * Math.cos(angle), y + far * Math.sin(angle)));
   }
   const half = Math.PI / VIEWS;
-  const reach = Math.min(corner, far * Math.cos(half) - Math.sqrt(nearest ** 2 - (far * Math.sin(half)) ** 2));
+  const known = far * Math.cos(half) - Math.sqrt(nearest ** 2 - (far * Math.sin(half)) ** 2);
+  // Of sizes whose squares overflow, only the box is known.
+  const reach = Number.isNaN(known) ? corner : Math.min(corner, known);
   return { reach, play: Math.max(0, reach + field.at(x, y)) };
 }
 

@@ -13,9 +13,11 @@ export interface Copies {
    * the copy itself, ring 1 its neighbours, and so on. False where there are none, or none of this ring or of one further out can have one.
    */
   ring(x: number, y: number, first: number, ring: number, least: Least): boolean;
-  /** The places of a run reach at most this far from its middle. */
+  /** How far the places of a run in the compiled part may reach from its middle. */
   limit: number;
-  /** How many copies some rings have, at most. */
+  /** How many rings there are at most. */
+  rings: number;
+  /** How many copies the rings `first` to `last` have at most. */
   inRings(first: number, last: number): number;
   /** Turns a gradient in the frame of a copy back. */
   turn?(copy: number, slope: Slope): void;
@@ -65,7 +67,7 @@ function measureOfCopies(measure: Measure, copies: Copies, lipschitz: number): M
     showNearest(runs, free);
     measureAt(count, free + NEAR, free + NEAR + 1, slot, free + VIEWS);
     let left = open(runs, free);
-    for (let first = 1; left > 0; first *= 2) {
+    for (let first = 1; left > 0 && first <= copies.rings; first *= 2) {
       const last = 2 * first - 1;
       // `see` stops at TOGETHER views or more, and adds at most those of all rings for the last run.
       const room = 1 + Math.ceil(copies.inRings(first, last) / TOGETHER);

@@ -1,4 +1,12 @@
-import { type Change, changeValues, type List, type Measure, measurePlaces, measureSamples, TOGETHER } from "../assembly/places";
+import {
+  type Change,
+  changeValues,
+  type List,
+  type Measure,
+  measurePlaces,
+  measureSamples,
+  TOGETHER,
+} from "../assembly/places";
 import type { Grid } from "../field";
 import type { DistanceField } from "./field";
 

@@ -31,8 +31,9 @@ export function repeatedField(given: DistanceField, { stepX, stepY, columns, row
   };
   const frame = [cx, cy, halfWidth, halfHeight, stepX, stepY, columns, rows] as const;
   const copies: Copies = {
+    limit: Math.min(columns > 1 ? stepX : Number.POSITIVE_INFINITY, rows > 1 ? stepY : Number.POSITIVE_INFINITY) / 4,
+    rings: Math.max(columns, rows) - 1,
     inRings: (first, last) => Math.min(columns * rows, (2 * last + 1) ** 2 - (2 * first - 1) ** 2),
-    limit: Math.min(stepX, stepY) / 4,
     first: (x, y) =>
       clamped(Math.round((x - cx) / stepX), columns) + columns * clamped(Math.round((y - cy) / stepY), rows),
     ring(x, y, first, k, least) {
@@ -59,7 +60,13 @@ export function repeatedField(given: DistanceField, { stepX, stepY, columns, row
     begin({ engine }) {
       engine.beginRepeated(...frame);
       const { seeNearestRepeated, openRepeated, seeRepeated, showNearestRepeated, showRepeated } = engine;
-      return { seeNearest: seeNearestRepeated, open: openRepeated, see: seeRepeated, showNearest: showNearestRepeated, show: showRepeated };
+      return {
+        seeNearest: seeNearestRepeated,
+        open: openRepeated,
+        see: seeRepeated,
+        showNearest: showNearestRepeated,
+        show: showRepeated,
+      };
     },
   };
   const isApart = (columns === 1 || 2 * halfWidth < stepX) && (rows === 1 || 2 * halfHeight < stepY);
