@@ -8,7 +8,6 @@ import {
   firstOf,
   hasRoom,
   listBoth,
-  listed,
   listOpen,
   mostAway,
   mostAwayFrom,
@@ -23,6 +22,7 @@ import {
   SEEN_Y,
   secondOf,
   see,
+  seeBoth,
   seen,
   show,
   squaredGap,
@@ -51,7 +51,8 @@ let halfHeight: f64 = 0;
 /** How far the shape reaches from that middle; by how much less the distances to two copies may differ than those to their middles. */
 let reach: f64 = 0;
 let play: f64 = 0;
-/** Cosine and sine of half the angle between two copies. */
+/** Half the angle between two copies, its cosine and its sine. */
+let wedge: f64 = Math.PI;
 let wedgeCos: f64 = -1;
 let wedgeSin: f64 = 0;
 
@@ -73,6 +74,7 @@ export function beginAround(
   playOfDistances: f64,
 ): void {
   copies = count;
+  wedge = Math.PI / <f64>count;
   cx = x;
   cy = y;
   midX = awayX;
@@ -196,23 +198,25 @@ function turns(dx: v128, dy: v128): v128 {
   return v128.bitselect(f64x2.neg(turn), turn, f64x2.lt(dy, both(0)));
 }
 
-/** Lists the open runs. */
-export function openAround(count: i32, slot: i32): i32 {
+/** Adds views of runs, from one on, by the two copies beside the nearest ones. */
+export function seeBesideAround(from: i32, count: i32, stay: i32, slot: i32, room: i32): i32 {
   const fromXs = slotAt(slot + SEEN_X);
   const fromYs = slotAt(slot + SEEN_Y);
   const toAside = slotAt(slot + ASIDE);
-  beginOpen(slot, 0);
-  if (copies === 1) return 0;
   const turnCos = load<f64>(edges + COPY);
   const turnSin = load<f64>(edges + COPY, 8);
   const leftX = turnCos * midX - turnSin * midY;
   const leftY = turnSin * midX + turnCos * midY;
   const rightX = turnCos * midX + turnSin * midY;
   const rightY = turnCos * midY - turnSin * midX;
-  for (let at: usize = 0; at < bytes(count); at += 16) {
+  beginOpen(slot, stay);
+  beginSeen(slot, room);
+  for (; from < count && seen < FULL; from += 2) {
+    const at = bytes(from);
     const u = f64x2.sub(v128.load(fromXs + at), both(cx));
     const v = f64x2.sub(v128.load(fromYs + at), both(cy));
-    const most = f64x2.add(mostAway(at, slot), both(reach));
+    const mostGap = mostAway(at, slot);
+    const most = f64x2.add(mostGap, both(reach));
     // The middle of any other copy's box lies no nearer than that of one of these.
     const toLeft = squares(f64x2.sub(u, both(leftX)), f64x2.sub(v, both(leftY)));
     const toRight = squares(f64x2.sub(u, both(rightX)), f64x2.sub(v, both(rightY)));
@@ -221,15 +225,39 @@ export function openAround(count: i32, slot: i32): i32 {
     const far = length(u, v);
     const aside = asideOf(at, slot, far, length(f64x2.sub(u, both(midX)), f64x2.sub(v, both(midY))));
     v128.store(toAside + at, aside);
-    const inWedge = f64x2.sub(
-      f64x2.mul(along(u, v, both(midX), both(midY)), both(wedgeSin)),
-      f64x2.mul(f64x2.abs(across(u, v, both(midX), both(midY))), both(wedgeCos)),
-    );
+    const ahead = along(u, v, both(midX), both(midY));
+    const side = across(u, v, both(midX), both(midY));
+    const inWedge = f64x2.sub(f64x2.mul(ahead, both(wedgeSin)), f64x2.mul(f64x2.abs(side), both(wedgeCos)));
     const isClosed = f64x2.gt(inWedge, f64x2.mul(f64x2.mul(far, both(away)), aside));
-    const which = i64x2.bitmask(v128.andnot(isNear, isClosed));
-    if (which) listBoth(which, <i32>(at >>> 3), count);
+    const isOpen = v128.andnot(isNear, isClosed);
+    if (!v128.any_true(isOpen)) continue;
+    // The copy on the other side of the nearest one lies further aside.
+    const isOneOnly = f64x2.gt(both(wedge), aside);
+    const isLeft = f64x2.ge(side, both(0));
+    const mostSquare = f64x2.mul(mostGap, mostGap);
+    seeBothTurned(v128.andnot(isOpen, v128.andnot(isOneOnly, isLeft)), u, v, turnCos, turnSin, mostSquare, from, count);
+    seeBothTurned(v128.andnot(isOpen, v128.and(isOneOnly, isLeft)), u, v, turnCos, -turnSin, mostSquare, from, count);
+    listBoth(i64x2.bitmask(isOpen), from, count);
   }
-  return listed(slot);
+  return min(from, count);
+}
+
+/** Adds those of two views that are asked for if the box of the copy is near enough. */
+function seeBothTurned(
+  asked: v128,
+  dx: v128,
+  dy: v128,
+  turnCos: f64,
+  turnSin: f64,
+  mostSquare: v128,
+  run: i32,
+  runs: i32,
+): void {
+  const u = along(dx, dy, both(turnCos), both(turnSin));
+  const v = across(dx, dy, both(turnCos), both(turnSin));
+  const gaps = boxGaps(f64x2.sub(u, both(midX)), f64x2.sub(v, both(midY)), halfWidth, halfHeight);
+  const isNear = v128.and(asked, f64x2.le(gaps, mostSquare));
+  seeBoth(isNear, f64x2.add(both(cx), u), f64x2.add(both(cy), v), both(turnCos), both(turnSin), run, runs);
 }
 
 /**
@@ -252,7 +280,6 @@ export function seeAround(from: i32, count: i32, stay: i32, slot: i32, room: i32
   const fromYs = slotAt(slot + SEEN_Y);
   const asideAt = slotAt(slot + ASIDE);
   const open = openAt(slot);
-  const angle = (2 * Math.PI) / <f64>copies;
   const end = min(last, copies >> 1);
   beginOpen(slot, stay);
   beginSeen(slot, room);
@@ -272,11 +299,11 @@ export function seeAround(from: i32, count: i32, stay: i32, slot: i32, room: i32
       const copy = edges + <usize>ring * COPY;
       // The law of cosines, for the least angle that there may be.
       if (squares - product * load<f64>(copy, 16) > most * most) break;
-      if (<f64>(ring - 1) * angle > aside + ANGLES) break;
+      if (<f64>(2 * ring - 2) * wedge > aside + ANGLES) break;
       const turnCos = load<f64>(copy);
       const turnSin = load<f64>(copy, 8);
       // The copy on the other side of the nearest one lies further aside.
-      const isOneOnly = (<f64>ring - 0.5) * angle > aside;
+      const isOneOnly = <f64>(2 * ring - 1) * wedge > aside;
       if (!isOneOnly || side >= 0) seeTurned(u, v, turnCos, turnSin, mostGap * mostGap, run);
       if (!isOneOnly || side < 0) seeTurned(u, v, turnCos, -turnSin, mostGap * mostGap, run);
     }

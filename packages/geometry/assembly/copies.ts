@@ -142,6 +142,21 @@ export function see(u: f64, v: f64, a: f64, b: f64, run: i32): void {
   seen++;
 }
 
+/** Adds those of two views whose bits are set. The last pair may reach past the end of the runs. */
+export function seeBoth(isNear: v128, u: v128, v: v128, a: v128, b: v128, run: i32, runs: i32): void {
+  const which = i64x2.bitmask(isNear);
+  if (which & 1)
+    see(f64x2.extract_lane(u, 0), f64x2.extract_lane(v, 0), f64x2.extract_lane(a, 0), f64x2.extract_lane(b, 0), run);
+  if (which & 2 && run + 1 < runs)
+    see(
+      f64x2.extract_lane(u, 1),
+      f64x2.extract_lane(v, 1),
+      f64x2.extract_lane(a, 1),
+      f64x2.extract_lane(b, 1),
+      run + 1,
+    );
+}
+
 /**
  * Of `count` views that were measured, beginning with the one at `from`, keeps the copies that may be nearest to a place of their run,
  * behind those that were kept before. Returns how many there are.

@@ -2,8 +2,8 @@
 
 export {
   beginAround,
-  openAround,
   seeAround,
+  seeBesideAround,
   seeNearestAround,
   showAround,
   showNearestAround,
@@ -31,7 +31,7 @@ export { into, placeSamples, placeX, placeY, setPlaces, slotAt } from "./places"
 export { nearestEdges } from "./points";
 export {
   beginRepeated,
-  openRepeated,
+  seeBesideRepeated,
   seeNearestRepeated,
   seeRepeated,
   showNearestRepeated,

@@ -8,7 +8,6 @@ import {
   firstOf,
   hasRoom,
   listBoth,
-  listed,
   listOpen,
   mostAway,
   mostAwayFrom,
@@ -22,6 +21,7 @@ import {
   SEEN_Y,
   secondOf,
   see,
+  seeBoth,
   seen,
   show,
   squaredGap,
@@ -134,42 +134,57 @@ function nearest(x: v128, mid: f64, perStep: f64, all: f64): v128 {
   return f64x2.pmin(both(all - 1), f64x2.pmax(both(0), steps));
 }
 
-/** Lists the open runs. If none of the eight copies around the nearest one may be nearer, none further may. */
-export function openRepeated(count: i32, slot: i32): i32 {
+/** Adds views of runs, from one on, by the eight copies around the nearest ones. */
+export function seeBesideRepeated(from: i32, count: i32, stay: i32, slot: i32, room: i32): i32 {
   const fromXs = slotAt(slot + SEEN_X);
   const fromYs = slotAt(slot + SEEN_Y);
   const columnAt = slotAt(slot + COLUMN);
   const rowAt = slotAt(slot + ROW);
-  const restX = stepX - halfWidth;
-  const restY = stepY - halfHeight;
-  beginOpen(slot, 0);
-  for (let at: usize = 0; at < bytes(count); at += 16) {
-    const x = f64x2.sub(v128.load(fromXs + at), both(midX));
-    const y = f64x2.sub(v128.load(fromYs + at), both(midY));
-    const best = mostAway(at, slot);
-    // A bound that ignores the ends of the grid closes most places.
-    const gap = f64x2.pmin(f64x2.sub(both(restX), f64x2.abs(x)), f64x2.sub(both(restY), f64x2.abs(y)));
-    if (!v128.any_true(f64x2.le(gap, best))) continue;
+  beginOpen(slot, stay);
+  beginSeen(slot, room);
+  for (; from < count && seen < FULL; from += 2) {
+    const at = bytes(from);
+    const u = v128.load(fromXs + at);
+    const v = v128.load(fromYs + at);
+    const x = f64x2.sub(u, both(midX));
+    const y = f64x2.sub(v, both(midY));
+    const most = mostAway(at, slot);
+    // If none of the eight can be nearer, none further can. This bound ignores the ends of the grid.
+    const rest = nearestSide(x, y, stepX - halfWidth, stepY - halfHeight);
+    if (!v128.any_true(f64x2.le(rest, most))) continue;
     const column = v128.load(columnAt + at);
     const row = v128.load(rowAt + at);
-    const besideX = besideGap(x, column, halfWidth, stepX, columns);
-    const besideY = besideGap(y, row, halfHeight, stepY, rows);
-    const beside = f64x2.add(f64x2.mul(besideX, besideX), squaredGaps(y, halfHeight));
-    const beyond = f64x2.add(squaredGaps(x, halfWidth), f64x2.mul(besideY, besideY));
-    const which = i64x2.bitmask(f64x2.le(f64x2.pmin(beside, beyond), f64x2.mul(best, best)));
-    if (which) listBoth(which, <i32>(at >>> 3), count);
+    const mostSquare = f64x2.mul(most, most);
+    for (let j: f64 = -1; j <= 1; j++) {
+      const left = f64x2.sub(mostSquare, gapTo(y, j, row, halfHeight, stepY, rows));
+      for (let k: f64 = -1; k <= 1; k++) {
+        if (j === 0 && k === 0) continue;
+        const isNear = f64x2.le(gapTo(x, k, column, halfWidth, stepX, columns), left);
+        if (!v128.any_true(isNear)) continue;
+        const copyU = f64x2.sub(u, both(k * stepX));
+        const copyV = f64x2.sub(v, both(j * stepY));
+        const awayX = f64x2.mul(f64x2.add(column, both(k)), both(stepX));
+        const awayY = f64x2.mul(f64x2.add(row, both(j)), both(stepY));
+        seeBoth(isNear, copyU, copyV, awayX, awayY, from, count);
+      }
+    }
+    const further = nearestSide(x, y, 2 * stepX - halfWidth, 2 * stepY - halfHeight);
+    listBoth(i64x2.bitmask(f64x2.le(further, most)), from, count);
   }
-  return listed(slot);
+  return min(from, count);
 }
 
-/** Distances along x from the boxes of the two neighbouring columns, for places at x from the centre of their own box; or along y, of rows. */
-function besideGap(x: v128, column: v128, half: f64, step: f64, all: f64): v128 {
-  const left = f64x2.sub(f64x2.add(x, both(step)), both(half));
-  const right = f64x2.sub(f64x2.sub(both(step), x), both(half));
-  const none = both(Infinity);
-  const toLeft = v128.bitselect(left, none, f64x2.gt(column, both(0)));
-  const toRight = v128.bitselect(right, none, f64x2.lt(column, both(all - 1)));
-  return f64x2.pmax(both(0), f64x2.pmin(toLeft, toRight));
+/** How far places lie from the nearest of four sides around them. */
+function nearestSide(x: v128, y: v128, sideX: f64, sideY: f64): v128 {
+  return f64x2.pmin(f64x2.sub(both(sideX), f64x2.abs(x)), f64x2.sub(both(sideY), f64x2.abs(y)));
+}
+
+/** Squared distances along x from the boxes of the column that lies `by` beside that of the nearest copies; or along y, of rows. */
+function gapTo(x: v128, by: f64, column: v128, half: f64, step: f64, all: f64): v128 {
+  const gaps = squaredGaps(f64x2.sub(x, both(by * step)), half);
+  const other = f64x2.add(column, both(by));
+  const isThere = v128.and(f64x2.ge(other, both(0)), f64x2.lt(other, both(all)));
+  return v128.bitselect(gaps, both(Infinity), isThere);
 }
 
 /** Adds views of open runs by the copies of the rings `first` to `last`. */

@@ -46,13 +46,13 @@ export interface Engine {
   /** Copies around a centre, and on a grid: see packages/geometry/assembly/copies.ts. */
   beginAround: (...frame: number[]) => void;
   seeNearestAround: CopiesEngine["seeNearest"];
-  openAround: CopiesEngine["open"];
+  seeBesideAround: CopiesEngine["seeBeside"];
   seeAround: CopiesEngine["see"];
   showNearestAround: CopiesEngine["showNearest"];
   showAround: CopiesEngine["show"];
   beginRepeated: (...frame: number[]) => void;
   seeNearestRepeated: CopiesEngine["seeNearest"];
-  openRepeated: CopiesEngine["open"];
+  seeBesideRepeated: CopiesEngine["seeBeside"];
   seeRepeated: CopiesEngine["see"];
   showNearestRepeated: CopiesEngine["showNearest"];
   showRepeated: CopiesEngine["show"];
@@ -81,13 +81,13 @@ export interface CopiesEngine {
   seeNearest(runs: number, slot: number): void;
   /** Shows the places to the copies that are nearest to their runs. */
   showNearest(runs: number, slot: number): void;
-  /** Lists the open runs, those that another copy may be nearer to. Returns their number. */
-  open(runs: number, slot: number): number;
   /**
-   * Adds views of open runs, from index `from` on, by the copies of the rings `first` to `last`. Returns the index to continue from. The
-   * first `stay` open runs, and those of this call that a later ring may be nearer to, stay open.
+   * Adds views of runs, from one on, by the copies beside their nearest ones, ring 1. Returns the run to continue from. The first `stay`
+   * open runs, and those of this call that a copy of a later ring may be nearer to, are listed as open.
    */
-  see(from: number, count: number, stay: number, slot: number, room: number, first: number, last: number): number;
+  seeBeside(from: number, runs: number, stay: number, slot: number, room: number): number;
+  /** The same by the copies of later rings for open runs, from an index in their list on. Those that are not listed again are closed. */
+  see(from: number, open: number, stay: number, slot: number, room: number, first: number, last: number): number;
   /** Shows the places of the runs of kept views, from one on, to their copies. Returns the view to continue from. */
   show(from: number, kept: number, result: number, slot: number, room: number): number;
 }

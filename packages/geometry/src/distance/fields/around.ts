@@ -64,10 +64,10 @@ export function aroundField(given: DistanceField, x: number, y: number, count: n
       const { engine } = places;
       round ??= roundOf(field, box, count);
       engine.beginAround(...frame, round.reach, round.play);
-      const { seeNearestAround, openAround, seeAround, showNearestAround, showAround } = engine;
+      const { seeNearestAround, seeBesideAround, seeAround, showNearestAround, showAround } = engine;
       return {
         seeNearest: seeNearestAround,
-        open: openAround,
+        seeBeside: seeBesideAround,
         see: seeAround,
         showNearest: showNearestAround,
         show: showAround,

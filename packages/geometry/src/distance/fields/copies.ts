@@ -50,7 +50,7 @@ function measureOfCopies(measure: Measure, copies: Copies, lipschitz: number): M
   return (places, slot, free) => {
     const { engine, count } = places;
     const [x, y] = [engine.placeX.value, engine.placeY.value];
-    const { seeNearest, showNearest, open, see, show } = copies.begin(places);
+    const { seeNearest, showNearest, seeBeside, see, show } = copies.begin(places);
     /** Measures the shape at `many` places whose x and y lie in two slots. */
     const measureAt = (many: number, atX: number, atY: number, to: number, behind: number): void => {
       places.count = many;
@@ -66,7 +66,7 @@ function measureOfCopies(measure: Measure, copies: Copies, lipschitz: number): M
     measureAt(runs, free + SEEN, free + SEEN + 1, free + LEAST, free + VIEWS);
     showNearest(runs, free);
     measureAt(count, free + NEAR, free + NEAR + 1, slot, free + VIEWS);
-    let left = open(runs, free);
+    let left = runs;
     for (let first = 1; left > 0 && first <= copies.rings; first *= 2) {
       const last = 2 * first - 1;
       // `see` stops at TOGETHER views or more, and adds at most those of all rings for the last run.
@@ -74,7 +74,8 @@ function measureOfCopies(measure: Measure, copies: Copies, lipschitz: number): M
       const behind = free + VIEWS + 5 * room;
       let stay = 0;
       for (let from = 0; from < left; ) {
-        from = see(from, left, stay, free, room, first, last);
+        if (first === 1) from = seeBeside(from, runs, stay, free, room);
+        else from = see(from, left, stay, free, room, first, last);
         stay = engine.listed(free);
         const seen = engine.seen.value;
         let kept = 0;

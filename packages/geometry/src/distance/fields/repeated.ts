@@ -59,10 +59,10 @@ export function repeatedField(given: DistanceField, { stepX, stepY, columns, row
     },
     begin({ engine }) {
       engine.beginRepeated(...frame);
-      const { seeNearestRepeated, openRepeated, seeRepeated, showNearestRepeated, showRepeated } = engine;
+      const { seeNearestRepeated, seeBesideRepeated, seeRepeated, showNearestRepeated, showRepeated } = engine;
       return {
         seeNearest: seeNearestRepeated,
-        open: openRepeated,
+        seeBeside: seeBesideRepeated,
         see: seeRepeated,
         showNearest: showNearestRepeated,
         show: showRepeated,
