@@ -1,8 +1,8 @@
-import type { Bounds } from "../../polygon";
 import { copiedShape, isNear, unionWorth } from "./copied-shape";
 import { type Copies, type Least, ofCopies } from "./copies";
 import type { DistanceField } from "./field";
 import { turnedBox } from "./placed";
+import { type Roundness, roundnessOf } from "./roundness";
 import { boxAroundBoth } from "./sets";
 
 /** The greatest number of copies around a centre. */
@@ -39,7 +39,7 @@ export function aroundField(given: DistanceField, x: number, y: number, count: n
   const table = Float64Array.from({ length: 4 * count }, (_, i) => [cos, sin, aside, aside][i & 3][i >> 2]);
   const wedge = Math.PI / count;
   const frame = [count, x, y, mx, my, halfWidth, halfHeight, Math.cos(wedge), Math.sin(wedge)] as const;
-  let round: Round | undefined;
+  let round: Roundness | undefined;
   const copies: Copies = {
     limit: (Math.max(away, reach) * Math.PI) / count / 2,
     rings: count >> 1,
@@ -62,8 +62,8 @@ export function aroundField(given: DistanceField, x: number, y: number, count: n
     begin(places) {
       places.setTable(table);
       const { engine } = places;
-      round ??= roundOf(field, box, count);
-      engine.beginAround(...frame, round.reach, round.play);
+      round ??= roundnessOf(field, box);
+      engine.beginAround(...frame, round.reach, count < 3 ? Number.POSITIVE_INFINITY : round.play);
       const { seeNearestAround, seeBesideAround, seeAround, showNearestAround, showAround } = engine;
       return {
         seeNearest: seeNearestAround,
@@ -90,34 +90,6 @@ export function aroundField(given: DistanceField, x: number, y: number, count: n
       return boxes.reduce(boxAroundBoth);
     },
   };
-}
-
-/** How far a shape reaches from the middle of its box, and by how much less two copies' distances may differ than those to their middles. */
-interface Round {
-  reach: number;
-  play: number;
-}
-
-/** Directions from which a shape is looked at. */
-const VIEWS = 128;
-
-/** From the distances around an exact field's shape, as docs/distance.md derives it; of others, what is known of the box. */
-function roundOf(field: DistanceField, box: Bounds, count: number): Round {
-  const [x, y] = [(box.minX + box.maxX) / 2, (box.minY + box.maxY) / 2];
-  const corner = Math.hypot(box.maxX - x, box.maxY - y);
-  if (count < 3 || field.worth.outside !== "exact" || field.lipschitz > 1)
-    return { reach: corner, play: Number.POSITIVE_INFINITY };
-  const far = 2 * corner;
-  let nearest = far;
-  for (let k = 0; k < VIEWS; k++) {
-    const angle = (2 * Math.PI * k) / VIEWS;
-    nearest = Math.min(nearest, field.at(x + far * Math.cos(angle), y + far * Math.sin(angle)));
-  }
-  const half = Math.PI / VIEWS;
-  const known = far * Math.cos(half) - Math.sqrt(nearest ** 2 - (far * Math.sin(half)) ** 2);
-  // Of sizes whose squares overflow, only the box is known.
-  const reach = Number.isNaN(known) ? corner : Math.min(corner, known);
-  return { reach, play: Math.max(0, reach + field.at(x, y)) };
 }
 
 function wrapped(index: number, count: number): number {
