@@ -57,6 +57,10 @@ export function benchDistance(kernel, { best, coast, sortOf }) {
   );
   const lane = kernel.parsePathData("M -0.5 -0.2 H 0.5 A 0.2 0.2 0 0 1 0.5 0.2 H -0.5 A 0.2 0.2 0 0 1 -0.5 -0.2 Z");
   row("true curves: two lines and two arcs", () => kernel.pathField(lane, "nonzero", box).sample(grid));
+  const drop = kernel.parsePathData(
+    "M 0 -0.8 C 0.6 -0.8 0.9 0.1 0.3 0.5 S -0.2 0.9 -0.5 0.5 S -0.9 0 -0.6 -0.4 S -0.3 -0.8 0 -0.8 Z",
+  );
+  row("true curves: four Béziers", () => kernel.pathField(drop, "nonzero", box).sample(grid));
   const shape = kernel.shapeField({ rings: [coast(1000, 7, 0)], fillRule: "nonzero" });
   row("turned shape of 1000 edges", () =>
     kernel.placedField(shape, { a: 0.8, b: 0.6, c: -0.6, d: 0.8, e: 0, f: 0 }).sample(grid),

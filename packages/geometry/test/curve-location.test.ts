@@ -98,6 +98,25 @@ test("distances are within a hair of the least over many places, and the nearest
   );
 });
 
+test("distances of many places at once are those of each, close together or far apart", () => {
+  const step = fc.integer({ min: -12, max: 2 }).map((exponent) => 2 ** exponent);
+  const columns = fc.integer({ min: 1, max: 12 });
+  fc.assert(
+    fc.property(path, rule, somewhere, step, columns, (curves, fillRule, [left, top], by, width) => {
+      const xs = Float64Array.from({ length: 150 }, (_, i) => left + by * (i % width));
+      const ys = xs.map((_, i) => top + by * Math.floor(i / width));
+      const values = xs.map(() => Number.NaN);
+      pathIndex(curves, fillRule).list(xs, ys, values);
+      values.forEach((value, i) => {
+        const { distance } = signedDistanceToPath(xs[i], ys[i], curves, fillRule);
+        if (value !== distance && !(Math.abs(value - distance) <= 1e-12 * 14))
+          throw new Error(`at ${xs[i]}, ${ys[i]}: ${value} for ${distance}`);
+      });
+    }),
+    { numRuns: 60 },
+  );
+});
+
 test("a point on a curve is on the boundary as far as doubles tell, and one beside it is not", () => {
   fc.assert(
     fc.property(path, fc.nat(), fc.double({ min: 0, max: 1, noNaN: true }), (curves, pick, t) => {

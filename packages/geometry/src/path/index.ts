@@ -7,7 +7,15 @@
  */
 export { arcFromEndpoints, longestHalfAxis, principalAxes } from "./arc";
 export { cornersOf, segmentsWithJoin, startedAt, withCorner, withoutCorner } from "./corners";
-export { curvatureAt, type Derivatives, derivativesAt, type Frame, frameAt, tangentAt } from "./derivatives";
+export {
+  curvatureAt,
+  type Derivatives,
+  derivativesAt,
+  derivativesInto,
+  type Frame,
+  frameAt,
+  tangentAt,
+} from "./derivatives";
 export { directionAt } from "./direction";
 export { parallelTo, rootsOf, segmentBounds } from "./extremes";
 export { type ArcLength, arcLengthOf, frameAtLength, parameterAtLength, segmentLength } from "./length";

@@ -42,7 +42,7 @@ function byRows(list: List): Measured {
 const BLOCK = 64;
 
 /** By a list at a time; of a grid each square block is one, for lists that are the quicker the closer their places lie together. */
-function byBlocks(list: List): Measured {
+export function byBlocks(list: List, side = BLOCK): Measured {
   return {
     list,
     inRows: false,
@@ -51,20 +51,21 @@ function byBlocks(list: List): Measured {
       const { columns, rows } = grid;
       const values = new Float64Array(columns * rows);
       const [xs, ys] = placesOf(grid);
-      for (let top = 0; top < rows; top += BLOCK)
-        for (let left = 0; left < columns; left += BLOCK) {
-          const width = Math.min(BLOCK, columns - left);
-          const height = Math.min(BLOCK, rows - top);
-          const blockXs = new Float64Array(width * height);
-          const blockYs = new Float64Array(width * height);
-          for (let row = 0; row < height; row++) {
-            blockXs.set(xs.subarray(left, left + width), row * width);
-            blockYs.fill(ys[top + row], row * width, (row + 1) * width);
-          }
-          const found = new Float64Array(width * height);
-          list(blockXs, blockYs, found);
-          for (let row = 0; row < height; row++)
-            values.set(found.subarray(row * width, (row + 1) * width), (top + row) * columns + left);
+      const [blockXs, blockYs, found] = [0, 1, 2].map(() => new Float64Array(side * side));
+      for (let top = 0; top < rows; top += side)
+        for (let left = 0; left < columns; left += side) {
+          const right = Math.min(columns, left + side);
+          const bottom = Math.min(rows, top + side);
+          let count = 0;
+          for (let row = top; row < bottom; row++)
+            for (let column = left; column < right; column++) {
+              blockXs[count] = xs[column];
+              blockYs[count++] = ys[row];
+            }
+          list(blockXs.subarray(0, count), blockYs.subarray(0, count), found.subarray(0, count));
+          count = 0;
+          for (let row = top; row < bottom; row++)
+            for (let column = left; column < right; column++) values[row * columns + column] = found[count++];
         }
       return values;
     },

@@ -3,9 +3,12 @@ import type { Path } from "../../path";
 import type { Bounds, FillRule } from "../../polygon";
 import { measureOfPieces } from "./few-pieces";
 import type { DistanceField } from "./field";
-import { byMeasure, byPlaces } from "./measured";
+import { byBlocks, byMeasure } from "./measured";
 import { EXACT, LEAST, withinOf } from "./sources";
 import { ellipseField } from "./whole-ellipse";
+
+/** Samples along a side of what is asked together. */
+const TILE = 8;
 
 /** The exact field of a path's true curves, in closed form for a circle or an ellipse; on the boundary itself its gradient is some direction. */
 export function pathField(path: Path, fillRule: FillRule, box: Bounds | null): DistanceField {
@@ -22,5 +25,6 @@ export function pathField(path: Path, fillRule: FillRule, box: Bounds | null): D
     return distance;
   };
   const measure = measureOfPieces(path, fillRule);
-  return { at, ...(measure ? byMeasure(measure) : byPlaces(at)), worth: EXACT, lipschitz: 1, within: withinOf(box) };
+  const measured = measure ? byMeasure(measure) : byBlocks(index.list, TILE);
+  return { at, ...measured, worth: EXACT, lipschitz: 1, within: withinOf(box) };
 }

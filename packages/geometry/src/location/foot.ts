@@ -1,0 +1,106 @@
+import { type Bend, type Derivatives, derivativesInto, type Nearest, nearestOnStretch, type Segment } from "../path";
+import type { Stretches } from "./stretches";
+
+/** A step of Newton's method of at most this leaves an error of about its square. */
+const LAST = 2 ** -26;
+/** After so many steps the careful search takes over. */
+const STEPS = 6;
+/** Reused between calls. */
+const found: Derivatives = { x: 0, y: 0, dx: 0, dy: 0, ddx: 0, ddy: 0 };
+const best: Nearest = { x: 0, y: 0, t: 0, distance: 0 };
+
+/** The point of a stretch that is nearest to a place, followed from place to place through a group of them. */
+export class Foot {
+  /** Along the stretch the distance from any place of the group falls and then rises, or rises and then falls, or neither is certain. */
+  private course: "valley" | "hill" | "uncertain" = "uncertain";
+  /** The parameter of the last foot, the place that it belongs to, and how much it changes with the place. */
+  private t = 0;
+  private x = 0;
+  private y = 0;
+  private perX = 0;
+  private perY = 0;
+  private readonly segment: Segment;
+  private readonly bend: Bend;
+  private readonly t0: number;
+  private readonly t1: number;
+  private readonly x0: number;
+  private readonly y0: number;
+  private readonly x1: number;
+  private readonly y1: number;
+
+  constructor(
+    { ends, t0, t1, curve, curves }: Stretches,
+    readonly stretch: number,
+  ) {
+    [this.x0, this.y0, this.x1, this.y1] = ends.subarray(4 * stretch, 4 * stretch + 4);
+    this.t0 = t0[stretch];
+    this.t1 = t1[stretch];
+    ({ segment: this.segment, bend: this.bend } = curves[curve[stretch]]);
+  }
+
+  /** Begins a group of places that lie within `half` of (x, y). That g' keeps its sign is certain as `nearestOnStretch` derives it. */
+  begin(x: number, y: number, half: number): this {
+    const { bend, t0, t1 } = this;
+    const h = t1 - t0;
+    derivativesInto(this.segment, t0 + h / 2, found);
+    const slope = slopeAt(x, y);
+    const speed = lengthOf(found.dx, found.dy) + (h / 2) * bend.second;
+    const away = lengthOf(found.x - x, found.y - y) + half + (h / 2) * speed;
+    const change = (h / 2) * (3 * speed * bend.second + away * bend.third) + half * bend.second;
+    this.course = Math.abs(slope) > change ? (slope > 0 ? "valley" : "hill") : "uncertain";
+    this.keep(x, y, t0 + h / 2, slope);
+    return this;
+  }
+
+  /** The distance of a place of the group from the stretch. */
+  distance(x: number, y: number): number {
+    const { course, x0, y0, x1, y1 } = this;
+    if (course === "hill") return Math.min(lengthOf(x - x0, y - y0), lengthOf(x - x1, y - y1));
+    return course === "valley" ? this.inValley(x, y) : this.carefully(x, y);
+  }
+
+  /** Newton's method, from where the last foot would move to. */
+  private inValley(x: number, y: number): number {
+    const { segment, t0, t1 } = this;
+    let t = Math.min(t1, Math.max(t0, this.t + (x - this.x) * this.perX + (y - this.y) * this.perY));
+    for (let step = 0; step < STEPS; step++) {
+      derivativesInto(segment, t, found);
+      const ex = found.x - x;
+      const ey = found.y - y;
+      const slope = slopeAt(x, y);
+      const next = Math.min(t1, Math.max(t0, t - (ex * found.dx + ey * found.dy) / slope));
+      const by = next - t;
+      if (Math.abs(by) <= LAST) {
+        this.keep(x, y, next, slope);
+        return lengthOf(ex + by * (found.dx + (by / 2) * found.ddx), ey + by * (found.dy + (by / 2) * found.ddy));
+      }
+      t = next;
+    }
+    return this.carefully(x, y);
+  }
+
+  private carefully(x: number, y: number): number {
+    const { segment, bend, t0, t1, x0, y0, x1, y1 } = this;
+    best.distance = Number.POSITIVE_INFINITY;
+    nearestOnStretch(segment, bend, t0, t1, x0, y0, x1, y1, x, y, best);
+    return best.distance;
+  }
+
+  private keep(x: number, y: number, t: number, slope: number): void {
+    this.x = x;
+    this.y = y;
+    this.t = t;
+    this.perX = found.dx / slope;
+    this.perY = found.dy / slope;
+  }
+}
+
+/** g' = |C'|² + (C − p) · C'' */
+function slopeAt(x: number, y: number): number {
+  const { dx, dy, ddx, ddy } = found;
+  return dx * dx + dy * dy + (found.x - x) * ddx + (found.y - y) * ddy;
+}
+
+function lengthOf(x: number, y: number): number {
+  return Math.sqrt(x * x + y * y);
+}
