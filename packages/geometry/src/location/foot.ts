@@ -9,8 +9,16 @@ const STEPS = 6;
 const found: Derivatives = { x: 0, y: 0, dx: 0, dy: 0, ddx: 0, ddy: 0 };
 const best: Nearest = { x: 0, y: 0, t: 0, distance: 0 };
 
-/** The point of a stretch that is nearest to a place, followed from place to place through a group of them. */
+/** Places that lie within `half` of (x, y). */
+export interface Group {
+  x: number;
+  y: number;
+  half: number;
+}
+
+/** The point of a stretch that is nearest to a place, followed from place to place. */
 export class Foot {
+  private group: Group | undefined;
   /** Along the stretch the distance from any place of the group falls and then rises, or rises and then falls, or neither is certain. */
   private course: "valley" | "hill" | "uncertain" = "uncertain";
   /** The parameter of the last foot, the place that it belongs to, and how much it changes with the place. */
@@ -27,6 +35,11 @@ export class Foot {
   private readonly y0: number;
   private readonly x1: number;
   private readonly y1: number;
+  /** C' at both ends. */
+  private readonly dx0: number;
+  private readonly dy0: number;
+  private readonly dx1: number;
+  private readonly dy1: number;
 
   constructor(
     { ends, t0, t1, curve, curves }: Stretches,
@@ -36,10 +49,27 @@ export class Foot {
     this.t0 = t0[stretch];
     this.t1 = t1[stretch];
     ({ segment: this.segment, bend: this.bend } = curves[curve[stretch]]);
+    derivativesInto(this.segment, this.t0, found);
+    [this.dx0, this.dy0] = [found.dx, found.dy];
+    derivativesInto(this.segment, this.t1, found);
+    [this.dx1, this.dy1] = [found.dx, found.dy];
   }
 
-  /** Begins a group of places that lie within `half` of (x, y). That g' keeps its sign is certain as `nearestOnStretch` derives it. */
-  begin(x: number, y: number, half: number): this {
+  /** The distance of a place of a group from the stretch. */
+  distance(x: number, y: number, group: Group): number {
+    if (group !== this.group) this.begin(group);
+    const { course, x0, y0, x1, y1 } = this;
+    if (course === "uncertain") return this.carefully(x, y);
+    const start = (x0 - x) * this.dx0 + (y0 - y) * this.dy0;
+    const end = (x1 - x) * this.dx1 + (y1 - y) * this.dy1;
+    if (course === "valley" && start < 0 && end > 0) return this.inValley(x, y);
+    return Math.min(lengthOf(x - x0, y - y0), lengthOf(x - x1, y - y1));
+  }
+
+  /** Begins a group. That g' keeps its sign for all of its places is certain as `nearestOnStretch` derives it. */
+  private begin(group: Group): void {
+    this.group = group;
+    const { x, y, half } = group;
     const { bend, t0, t1 } = this;
     const h = t1 - t0;
     derivativesInto(this.segment, t0 + h / 2, found);
@@ -49,14 +79,6 @@ export class Foot {
     const change = (h / 2) * (3 * speed * bend.second + away * bend.third) + half * bend.second;
     this.course = Math.abs(slope) > change ? (slope > 0 ? "valley" : "hill") : "uncertain";
     this.keep(x, y, t0 + h / 2, slope);
-    return this;
-  }
-
-  /** The distance of a place of the group from the stretch. */
-  distance(x: number, y: number): number {
-    const { course, x0, y0, x1, y1 } = this;
-    if (course === "hill") return Math.min(lengthOf(x - x0, y - y0), lengthOf(x - x1, y - y1));
-    return course === "valley" ? this.inValley(x, y) : this.carefully(x, y);
   }
 
   /** Newton's method, from where the last foot would move to. */

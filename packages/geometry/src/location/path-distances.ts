@@ -1,4 +1,4 @@
-import { Foot } from "./foot";
+import { Foot, type Group } from "./foot";
 import type { Location } from "./location-index";
 import { boxGap, type Chords, FAN, type Stretches } from "./stretches";
 
@@ -7,7 +7,7 @@ type Side = Location["side"];
 /** Places of a group, at most, how often that may be halved and still be one; and how many stretches a group may ask. */
 const GROUP = 64;
 const HALVINGS = Math.log2(GROUP) + 1;
-const FEW = 6;
+const FEW = 16;
 /** More than what rounding changes lengths by, as a share. */
 const ROUNDING = 1e-9;
 
@@ -114,11 +114,8 @@ export function pathDistances(
       measureGroup(xs, ys, values, middle, to, first);
     } else {
       let gap = Number.POSITIVE_INFINITY;
-      for (let k = first; k < top; k++) {
-        gap = Math.min(gap, gaps[k]);
-        footOf(near[k]).begin(x, y, half);
-      }
-      measurePlaces(xs, ys, values, from, to, first);
+      for (let k = first; k < top; k++) gap = Math.min(gap, gaps[k]);
+      measurePlaces(xs, ys, values, from, to, first, { x, y, half });
       const side = gap > half * (1 + ROUNDING) ? sideAt(x, y) : null;
       for (let i = from; i < to; i++) {
         const own = side ?? sideAt(xs[i], ys[i]);
@@ -136,13 +133,14 @@ export function pathDistances(
     from: number,
     to: number,
     first: number,
+    group: Group,
   ): void => {
     for (let i = from; i < to; i++) {
       let least = Number.POSITIVE_INFINITY;
       for (let k = first; k < top; k++) {
         const stretch = near[k];
         if (chords.gap(stretch, xs[i], ys[i]) - reach[stretch] >= least) continue;
-        const distance = footOf(stretch).distance(xs[i], ys[i]);
+        const distance = footOf(stretch).distance(xs[i], ys[i], group);
         if (!(distance < least)) continue;
         least = distance;
         // Most likely the nearest to the next place as well, so it is asked first.
