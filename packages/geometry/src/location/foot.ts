@@ -19,8 +19,8 @@ export interface Group {
 /** The point of a stretch that is nearest to a place, followed from place to place. */
 export class Foot {
   private group: Group | undefined;
-  /** Along the stretch the distance from any place of the group falls and then rises, or rises and then falls, or neither is certain. */
-  private course: "valley" | "hill" | "uncertain" = "uncertain";
+  /** Whether it is certain for all places of the group that the distance has one turn along the stretch, if any. */
+  private isSimple = false;
   /** The parameter of the last foot, the place that it belongs to, and how much it changes with the place. */
   private t = 0;
   private x = 0;
@@ -58,11 +58,11 @@ export class Foot {
   /** The distance of a place of a group from the stretch. */
   distance(x: number, y: number, group: Group): number {
     if (group !== this.group) this.begin(group);
-    const { course, x0, y0, x1, y1 } = this;
-    if (course === "uncertain") return this.carefully(x, y);
+    const { x0, y0, x1, y1 } = this;
+    if (!this.isSimple) return this.carefully(x, y);
     const start = (x0 - x) * this.dx0 + (y0 - y) * this.dy0;
     const end = (x1 - x) * this.dx1 + (y1 - y) * this.dy1;
-    if (course === "valley" && start < 0 && end > 0) return this.inValley(x, y);
+    if (start < 0 && end > 0) return this.inValley(x, y);
     return Math.min(lengthOf(x - x0, y - y0), lengthOf(x - x1, y - y1));
   }
 
@@ -77,11 +77,11 @@ export class Foot {
     const speed = lengthOf(found.dx, found.dy) + (h / 2) * bend.second;
     const away = lengthOf(found.x - x, found.y - y) + half + (h / 2) * speed;
     const change = (h / 2) * (3 * speed * bend.second + away * bend.third) + half * bend.second;
-    this.course = Math.abs(slope) > change ? (slope > 0 ? "valley" : "hill") : "uncertain";
+    this.isSimple = Math.abs(slope) > change;
     this.keep(x, y, t0 + h / 2, slope);
   }
 
-  /** Newton's method, from where the last foot would move to. */
+  /** Newton's method where the distance falls and then rises, from where the last foot would move to. */
   private inValley(x: number, y: number): number {
     const { segment, t0, t1 } = this;
     let t = Math.min(t1, Math.max(t0, this.t + (x - this.x) * this.perX + (y - this.y) * this.perY));
