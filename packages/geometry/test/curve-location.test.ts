@@ -15,6 +15,7 @@ import {
   segmentsWithJoin,
   shapesIndex,
   signedDistanceToPath,
+  transformPath,
 } from "../src";
 
 const place = fc.integer({ min: -6, max: 6 });
@@ -99,12 +100,13 @@ test("distances are within a hair of the least over many places, and the nearest
   );
 });
 
-test("distances of many places at once are those of each, close together or far apart", () => {
+test("distances of many places at once are those of each, close together or far apart, at every scale", () => {
   const step = fc.integer({ min: -12, max: 2 }).map((exponent) => 2 ** exponent);
   const columns = fc.integer({ min: 1, max: 12 });
   const around = fc.option(fc.tuple(fc.nat(), fc.double({ min: 0, max: 1, noNaN: true })));
+  const scale = fc.constantFrom(1, 1, 2 ** -900, 2 ** 510);
   fc.assert(
-    fc.property(path, rule, somewhere, step, columns, around, (curves, fillRule, corner, by, width, bend) => {
+    fc.property(path, rule, somewhere, step, columns, around, scale, (curves, fillRule, corner, by, width, bend, f) => {
       let [left, top] = corner;
       const segments = curves.subpaths.flatMap((each) => each.segments);
       if (bend && segments.length > 0) {
@@ -116,11 +118,17 @@ test("distances of many places at once are those of each, close together or far 
       const xs = Float64Array.from({ length: 150 }, (_, i) => left + by * (i % width));
       const ys = xs.map((_, i) => top + by * Math.floor(i / width));
       const values = xs.map(() => Number.NaN);
-      pathIndex(curves, fillRule).list(xs, ys, values);
+      const index = pathIndex(transformPath(curves, { a: f, b: 0, c: 0, d: f, e: 0, f: 0 }), fillRule);
+      index.list(
+        xs.map((x) => f * x),
+        ys.map((y) => f * y),
+        values,
+      );
       values.forEach((value, i) => {
         const { distance } = signedDistanceToPath(xs[i], ys[i], curves, fillRule);
-        if (value !== distance && !(Math.abs(value - distance) <= 1e-12 * 50))
-          throw new Error(`at ${xs[i]}, ${ys[i]}: ${value} for ${distance}`);
+        for (const found of [value, index.distance(f * xs[i], f * ys[i]).distance])
+          if (found !== distance && !(Math.abs(found / f - distance) <= 1e-12 * 50))
+            throw new Error(`at ${xs[i]}, ${ys[i]}: ${found / f} for ${distance}`);
       });
     }),
     { numRuns: 200 },

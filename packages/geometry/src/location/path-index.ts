@@ -1,4 +1,4 @@
-import { type Nearest, nearestOnStretch, type Path } from "../path";
+import { type Nearest, nearestOnStretch, type Path, transformPath } from "../path";
 import { type FillRule, filled } from "../polygon";
 import { cellGrid } from "./build-cells";
 import { crossing } from "./crossing";
@@ -6,7 +6,7 @@ import { locateOnPath, type PathLocation } from "./locate-on-path";
 import { cellOf, windingOf } from "./location-index";
 import { pathDistances } from "./path-distances";
 import { boxesOver, boxGap, Chords, FAN, stretchesOf } from "./stretches";
-import { chordGap, ON_EDGE, turnOfStretch } from "./turn-around";
+import { boxAround, chordGap, ON_EDGE, turnOfStretch } from "./turn-around";
 
 /** The nearest place of true curves. */
 export interface PathDistance {
@@ -34,6 +34,44 @@ export interface PathIndex {
  * looked at themselves. Distances go through a tree of boxes over the stretches, nearest box first.
  */
 export function pathIndex(path: Path, fillRule: FillRule): PathIndex {
+  const factor = factorOf(path);
+  if (factor === 1) return soundIndex(path, fillRule);
+  const index = soundIndex(transformPath(path, { a: factor, b: 0, c: 0, d: factor, e: 0, f: 0 }), fillRule);
+  return {
+    locate(x, y) {
+      const found = index.locate(factor * x, factor * y);
+      return { ...found, width: found.width / factor };
+    },
+    distance(x, y) {
+      const found = index.distance(factor * x, factor * y);
+      const { x: nearestX, y: nearestY } = found.nearest;
+      return { ...found, distance: found.distance / factor, nearest: { x: nearestX / factor, y: nearestY / factor } };
+    },
+    list(xs, ys, values) {
+      const [us, vs] = [xs, ys].map((each) => each.map((value) => factor * value));
+      index.list(us, vs, values);
+      for (let i = 0; i < values.length; i++) values[i] /= factor;
+    },
+  };
+}
+
+/** Squares of sizes beyond these would lose digits or overflow. */
+const LEAST_SIZE = 2 ** -200;
+const GREATEST_SIZE = 2 ** 200;
+
+/** A power of two that brings a path of such a size to about 1, which changes no digits; 1 for others. */
+function factorOf(path: Path): number {
+  let size = 0;
+  for (const subpath of path.subpaths)
+    for (const segment of subpath.segments) {
+      const { minX, minY, maxX, maxY } = boxAround(segment);
+      size = Math.max(size, -minX, -minY, maxX, maxY);
+    }
+  if (size === 0 || (size > LEAST_SIZE && size < GREATEST_SIZE)) return 1;
+  return 2 ** -Math.max(-1000, Math.min(1000, Math.round(Math.log2(size))));
+}
+
+function soundIndex(path: Path, fillRule: FillRule): PathIndex {
   const stretches = stretchesOf(path);
   const { count, t0, t1, ends, reach, curve, curves } = stretches;
   const furthest = reach.reduce((most, each) => Math.max(most, each), 0);
@@ -117,17 +155,13 @@ export function pathIndex(path: Path, fillRule: FillRule): PathIndex {
     for (let k = FAN * node; k < end; k++)
       if (k !== nearest && boxGap(boxes, k, x, y) <= best.distance * best.distance) descend(x, y, level - 1, k);
   };
-  const findNearest = (x: number, y: number): number => {
-    best.distance = Number.POSITIVE_INFINITY;
-    best.stretch = -1;
-    if (count > 0) descend(x, y, levels.length - 1, 0);
-    return best.distance;
-  };
   return {
     locate,
     list: pathDistances(stretches, levels, chords, (x, y) => locate(x, y).side),
     distance(x, y) {
-      findNearest(x, y);
+      best.distance = Number.POSITIVE_INFINITY;
+      best.stretch = -1;
+      if (count > 0) descend(x, y, levels.length - 1, 0);
       if (best.stretch < 0)
         return { distance: best.distance, nearest: { x: Number.NaN, y: Number.NaN }, subpath: -1, segment: -1, t: 0 };
       const { side } = locate(x, y);

@@ -97,7 +97,8 @@ export function boxGap(boxes: Float64Array, k: number, x: number, y: number): nu
   const dy = Math.max(below, above, 0);
   return dx * dx + dy * dy;
 }
-/** Chords with what their distances need, computed once: the start, the way to the end, and one over its squared length. */
+
+/** Chords with what their distances need, computed once: the start, the direction, and the length. */
 export class Chords {
   private readonly values: Float64Array;
 
@@ -105,8 +106,8 @@ export class Chords {
     this.values = new Float64Array((5 * ends.length) / 4);
     for (let e = 0, c = 0; e < ends.length; e += 4, c += 5) {
       const [dx, dy] = [ends[e + 2] - ends[e], ends[e + 3] - ends[e + 1]];
-      const squared = dx * dx + dy * dy;
-      this.values.set([ends[e], ends[e + 1], dx, dy, squared > 0 ? 1 / squared : 0], c);
+      const length = Math.hypot(dx, dy);
+      this.values.set([ends[e], ends[e + 1], dx / (length || 1), dy / (length || 1), length], c);
     }
   }
 
@@ -116,13 +117,14 @@ export class Chords {
     const c = 5 * i;
     const wx = x - values[c];
     const wy = y - values[c + 1];
-    const dx = values[c + 2];
-    const dy = values[c + 3];
-    let share = (wx * dx + wy * dy) * values[c + 4];
-    if (share < 0) share = 0;
-    else if (share > 1) share = 1;
-    const ex = wx - share * dx;
-    const ey = wy - share * dy;
+    const ux = values[c + 2];
+    const uy = values[c + 3];
+    const length = values[c + 4];
+    let along = wx * ux + wy * uy;
+    if (along < 0) along = 0;
+    else if (along > length) along = length;
+    const ex = wx - along * ux;
+    const ey = wy - along * uy;
     return Math.sqrt(ex * ex + ey * ey);
   }
 }
