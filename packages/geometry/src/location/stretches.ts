@@ -18,6 +18,8 @@ export interface Stretches {
 /** Curves are cut into stretches that leave their chords by no more than this share of the size, and into no more than so many. */
 const SHARE = 2e-3;
 const MOST = 64;
+
+/** Cuts curves into stretches, open subpaths closed by a straight join. */
 export function stretchesOf(path: Path): Stretches {
   const curves: Stretches["curves"] = [];
   let size = 0;
