@@ -28,6 +28,8 @@ const SLIPS: Record<string, (example: string, name: string) => string> = {
   "a word in quotes": (e) => e.replace(/: (round|miter|box|evenodd|yes|no|arcs)\b/, ': "$1"'),
   "single quotes": (e) => e.replace(/"([^"]*)"/, "'$1'"),
   "no dot": (e) => e.replace(/\.([a-z]+)\(/, " $1("),
+  // A minus would be one between two values.
+  "no brackets around arguments": (e, name) => (e.startsWith(`${name}(`) ? e.replace(/\((?!-)(.*)\)$/, " $1") : e),
   "an arrow": (e) => e.replace(/\.([a-z]+)\(/, "->$1("),
 };
 

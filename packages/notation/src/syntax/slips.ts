@@ -98,14 +98,22 @@ const SLIPS: readonly ((place: Place) => [message: string | null, tries: Try[]] 
     const tries = [last, text.length].map((from): Try => ["Close it", [insertion(from, '"')], text.length]);
     return ["a quotation mark is not closed", tries.slice(0, 1)];
   },
+  /** `path "…"` and `circle (50, 50), radius: 30`. */
+  (place) => {
+    const name = /=\s*([A-Za-z_]\w*)\s+(?=["(0-9.-]|[A-Za-z_]\w*\s*[:,])/.exec(place.text)?.[1];
+    const tries = inBrackets(place);
+    return name && tries.length > 0 ? [`what "${name}" takes stands in brackets: ${name}(…)`, tries] : null;
+  },
   /** `a->move(…)` and `a move(…)` for a method. */
-  ({ at, before, rest }) => {
+  (place) => {
+    const { at, before, rest } = place;
     if (rest.startsWith(">") && before.endsWith("-"))
       return ["a method follows a dot", [["Write a dot", [{ from: at - 1, to: at + 1, insert: "." }], at]]];
     const method = /^([A-Za-z_]\w*)\s*\(/.exec(rest)?.[1];
     if (!method || !/[\w)]\s+$/.test(before) || !/=/.test(before)) return null;
     const from = before.trimEnd().length;
-    return [`a method follows a dot: .${method}(…)`, [[`Write .${method}`, [{ from, to: at, insert: "." }], at]]];
+    const dot: Try = [`Write .${method}`, [{ from, to: at, insert: "." }], at];
+    return [`a method follows a dot: .${method}(…)`, [dot, ...inBrackets(place)]];
   },
   ({ at, before, rest, open }) => {
     const from = before.trimEnd().length;
@@ -146,6 +154,15 @@ const SLIPS: readonly ((place: Place) => [message: string | null, tries: Try[]] 
     return name ? [`expected "=" after the name "${name}"`, [["Write =", [insertion(at, "= ")], text.length]]] : null;
   },
 ];
+
+/** Everything after the name with which a value begins as what that function takes, if the text stops fitting behind the name. */
+function inBrackets({ text, at, end }: Place): Try[] {
+  const call = /^(\s*\w+\s*=\s*[A-Za-z_]\w*)\s+/.exec(text);
+  if (!call || at < call[0].length) return [];
+  return [
+    ["Put it in brackets", [{ from: call[1].length, to: call[0].length, insert: "(" }, insertion(end, ")")], end],
+  ];
+}
 
 /** Two coordinates after a bracket and a comma after them, or anything up to the name of an argument. */
 const POINT_BEFORE_MORE = /\((?:[^(),:]+,[^(),:]+(?=,)|(?=[^()]*,\s*[A-Za-z_]\w*\s*:)[^()]*?(?=,\s*[A-Za-z_]\w*\s*:))/g;
