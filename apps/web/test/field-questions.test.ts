@@ -59,6 +59,7 @@ test("a composed distance is held against the exact one: how far off, where, and
   expect(soft.steepest.length).toBeLessThanOrEqual(1 + 1e-9);
   expect(soft.steepness.reduce((sum, count) => sum + count, 0)).toBe(soft.samples);
   const exact = ask("fieldWorth", { name: "exact", request })!;
+  expect([soft.tolerance, ask("fieldWorth", { name: "lane", request })!.tolerance]).toEqual([0.05, 0]);
   expect([exact.greatest.difference, exact.mean]).toEqual([0, 0]);
   const fillet = ask("fieldWorth", { name: "fillet", request })!;
   expect(fillet.worth.inside).toBe("neither");

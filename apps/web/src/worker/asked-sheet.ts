@@ -27,6 +27,8 @@ export interface NamedField {
   field: DistanceField;
   exact(): DistanceField;
   isComposed: boolean;
+  /** The vertices of the exact one's outline lie within this of where the values are 0. */
+  tolerance: number;
 }
 
 /** A sheet as questions find it. It was evaluated as a whole, or what is asked for is computed when it is. */
@@ -107,11 +109,14 @@ export class AskedSheet {
   fieldOf(expression: string): NamedField | null {
     const value = this.value(expression);
     const distance = value?.type === "field" ? value.distance : value?.type === "distance" ? value : null;
-    if (distance) return { field: distance.field, exact: () => this.exactFieldOf(distance.own), isComposed: true };
+    if (distance) {
+      const { field, tolerance } = distance;
+      return { field, exact: () => this.exactFieldOf(distance.own), isComposed: true, tolerance };
+    }
     const shape = value?.type === "field" ? value.shape : this.shape(expression);
     if (!shape || shape.vertexCount === 0) return null;
     const field = this.exactFieldOf(shape);
-    return { field, exact: () => field, isComposed: false };
+    return { field, exact: () => field, isComposed: false, tolerance: 0 };
   }
 
   /** The outline that a name's distance is held against. */

@@ -9,6 +9,8 @@ export interface FieldWorth {
   /** Against the exact distance of the outline that it encloses. */
   greatest: { difference: number; x: number; y: number };
   mean: number;
+  /** That outline's vertices lie within this of where the values are 0. */
+  tolerance: number;
   /** Samples by the length of their gradient, in steps of 0.1 from 0 to 1.5. */
   steepness: number[];
   /** The greatest length of a gradient. */
@@ -54,6 +56,7 @@ export function fieldWorth(
     lipschitz: field.lipschitz,
     greatest: { difference: values[worst] - exact[worst], ...placeOf(worst) },
     mean: sum / values.length,
+    tolerance: found.tolerance,
     steepness,
     steepest: { length: off[steepest] + 1, ...placeOf(steepest) },
     samples: values.length,

@@ -65,6 +65,9 @@ export function WorthOf({ name, aspect, onAspect }: Props) {
       <Steepness found={found} />
       <p className="quiet">
         Against the exact distance of the outline that it encloses, at {fixed(found.samples, 0)} places of the plan.
+        {greatest.difference !== 0 &&
+          found.tolerance > 0 &&
+          ` Differences up to ${small(found.tolerance)} may come from that outline: its vertices lie within the tolerance.`}
         {aspect === "difference" && " Stripes are where values are less than exact."}
         {aspect === "steepness" && " Stripes are where the gradient is shorter than 1."}
       </p>
