@@ -3,7 +3,7 @@ import type { Stretches } from "./stretches";
 
 /** A step of Newton's method of at most this leaves an error of about its square. */
 const LAST = 2 ** -26;
-/** After so many steps the careful search takes over. */
+/** Steps of Newton's method before the careful search takes over. */
 const STEPS = 6;
 /** Reused between calls. */
 const found: Derivatives = { x: 0, y: 0, dx: 0, dy: 0, ddx: 0, ddy: 0 };

@@ -15,7 +15,7 @@ export interface Stretches {
   rings: Float64Array[];
 }
 
-/** Curves are cut into stretches that leave their chords by no more than this share of the size, and into no more than so many. */
+/** A stretch leaves its chord by at most this share of the size, unless the curve was cut into MOST stretches already. */
 const SHARE = 2e-3;
 const MOST = 64;
 
