@@ -100,7 +100,7 @@ const SLIPS: readonly ((place: Place) => [message: string | null, tries: Try[]] 
   },
   /** `path "…"` and `circle (50, 50), radius: 30`. */
   (place) => {
-    const name = /=\s*([A-Za-z_]\w*)\s+(?=["(0-9.-]|[A-Za-z_]\w*\s*[:,])/.exec(place.text)?.[1];
+    const name = /^\s*\w+\s*=\s*([A-Za-z_]\w*)\s+(?=["(0-9.-]|[A-Za-z_]\w*\s*[:,])/.exec(place.text)?.[1];
     const tries = inBrackets(place);
     return name && tries.length > 0 ? [`what "${name}" takes stands in brackets: ${name}(…)`, tries] : null;
   },

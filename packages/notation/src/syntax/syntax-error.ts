@@ -22,9 +22,9 @@ export function syntaxError(tree: Tree, text: string, treeOf: (text: string) => 
   // Signs of other languages, unless what they stand for here is plain.
   if (foreign && !(slip && SIGNS_OF_SLIPS.includes(text[at])))
     return new ScriptError(foreign.span, foreign.message, foreign.mends);
-  // A text that is not closed goes on to the end.
-  const isUnclosed = /^"[^"]*$/.test(text.slice(at));
-  const found = isUnclosed ? undefined : /^(?:[A-Za-z_][A-Za-z0-9_]*|[0-9.]+|"[^"]*"|\S)/.exec(text.slice(at))?.[0];
+  const found = isUnclosed(text, at)
+    ? undefined
+    : /^(?:[A-Za-z_][A-Za-z0-9_]*|[0-9.]+|"[^"]*"|\S)/.exec(text.slice(at))?.[0];
   const to = at + (found?.length ?? 0);
   const span = found ? { from: at, to } : { from: Math.max(0, text.trimEnd().length - 1), to: text.length };
   const expected = `expected ${expectedAt(place, text, at)}, found ${found?.replace(/^[^"]+$/, '"$&"') ?? "the end"}`;
@@ -57,10 +57,15 @@ function depthOf(place: SyntaxNode): number {
   return depth;
 }
 
+/** Whether a text begins here that goes on to the end. */
+function isUnclosed(text: string, at: number): boolean {
+  return /^"[^"]*$/.test(text.slice(at));
+}
+
 function expectedAt(place: SyntaxNode, text: string, at: number): string {
   const before = text.slice(0, at).trimEnd();
   const quotes = before.split('"').length - 1;
-  if (quotes % 2 === 1 || /^"[^"]*$/.test(text.slice(at))) return "a closing quotation mark";
+  if (quotes % 2 === 1 || isUnclosed(text, at)) return "a closing quotation mark";
   if (before === "") return "a statement: name = …, plan, tolerance, picture, fn or emit";
   if (/[=(,:*/+-]$/.test(before) && !/^(plan|emit)\b/.test(before)) return "a value";
   if (/\.$/.test(before)) return "the name of a property or a method";
