@@ -1,4 +1,4 @@
-import { both, bytes, fromX, fromY, write } from "./places";
+import { both, bytes, factor, fromX, fromY, keepFactor, write } from "./places";
 
 /** More steps Newton's method never took at ratios of the axes up to 1e4; where rounding stalls it, the last place stands. */
 const STEPS: i32 = 60;
@@ -15,7 +15,7 @@ const FAR: f64 = 1e10;
  */
 export function ellipse(count: i32, cx: f64, cy: f64, long: f64, r: f64, isTall: bool): void {
   const half = bytes((count + 3) >> 2) * 2;
-  const per = both(1 / long);
+  keepFactor(1 / long);
   let last = both(0);
   let second = both(0);
   let third = both(0);
@@ -23,12 +23,12 @@ export function ellipse(count: i32, cx: f64, cy: f64, long: f64, r: f64, isTall:
   let otherSecond = both(0);
   let otherThird = both(0);
   for (let at: usize = 0; at < half; at += 16) {
-    const dx = f64x2.mul(f64x2.abs(fromX(at, cx)), per);
-    const dy = f64x2.mul(f64x2.abs(fromY(at, cy)), per);
+    const dx = f64x2.mul(f64x2.abs(fromX(at, cx)), factor);
+    const dy = f64x2.mul(f64x2.abs(fromY(at, cy)), factor);
     const u = isTall ? dy : dx;
     const v = isTall ? dx : dy;
-    const otherDx = f64x2.mul(f64x2.abs(fromX(at + half, cx)), per);
-    const otherDy = f64x2.mul(f64x2.abs(fromY(at + half, cy)), per);
+    const otherDx = f64x2.mul(f64x2.abs(fromX(at + half, cx)), factor);
+    const otherDy = f64x2.mul(f64x2.abs(fromY(at + half, cy)), factor);
     const otherU = isTall ? otherDy : otherDx;
     const otherV = isTall ? otherDx : otherDy;
     const share = notFar(u, v);

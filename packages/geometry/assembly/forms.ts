@@ -1,5 +1,20 @@
 import { edges } from "./memory";
-import { across, along, both, bytes, clamped, fromX, fromY, length, placeX, placeY, signed, write } from "./places";
+import {
+  across,
+  along,
+  both,
+  bytes,
+  clamped,
+  factor,
+  fromX,
+  fromY,
+  keepFactor,
+  length,
+  placeX,
+  placeY,
+  signed,
+  write,
+} from "./places";
 
 /**
  * Signed distances in closed form, two places at a time: as packages/geometry/src/distance/forms has them for one, and docs/distance.md
@@ -69,11 +84,11 @@ export function capsule(count: i32, x0: f64, y0: f64, x1: f64, y1: f64, radius: 
   const ux = x1 - x0;
   const uy = y1 - y0;
   const square = ux * ux + uy * uy;
-  const per: f64 = square > 0 ? 1 / square : 0;
+  keepFactor(square > 0 ? 1 / square : 0);
   for (let at: usize = 0; at < bytes(count); at += 16) {
     const wx = fromX(at, x0);
     const wy = fromY(at, y0);
-    const share = clamped(f64x2.mul(along(wx, wy, both(ux), both(uy)), both(per)));
+    const share = clamped(f64x2.mul(along(wx, wy, both(ux), both(uy)), factor));
     const dx = f64x2.sub(wx, f64x2.mul(share, both(ux)));
     const dy = f64x2.sub(wy, f64x2.mul(share, both(uy)));
     write(at, f64x2.sub(length(dx, dy), both(radius)));

@@ -1,14 +1,7 @@
 // AssemblyScript, compiled to WebAssembly by `npm run assembly`: two samples at a time, and no checks in the loops.
 
-export {
-  beginAround,
-  seeAround,
-  seeBesideAround,
-  seeNearestAround,
-  showAround,
-  showNearestAround,
-} from "./around";
-export { keepClose, keepLeast, listed, makeRuns, seen, shown } from "./copies";
+export { beginAround, locateAround, showAround } from "./around";
+export { far, keepLeast, several, shown, unknown } from "./copies";
 export { ellipse } from "./ellipse";
 export { arc, box, capsule, circle, circularSegment, corners, ring, ringSector, roundedBox } from "./forms";
 export {
@@ -29,13 +22,6 @@ export { measureEdges } from "./near-edges";
 export { outline } from "./outline";
 export { into, placeSamples, placeX, placeY, setPlaces, slotAt } from "./places";
 export { nearestEdges } from "./points";
-export {
-  beginRepeated,
-  seeBesideRepeated,
-  seeNearestRepeated,
-  seeRepeated,
-  showNearestRepeated,
-  showRepeated,
-} from "./repeated";
+export { beginRepeated, locateRepeated, showRepeated } from "./repeated";
 export { star } from "./star";
 export { measureBlock } from "./tiles";

@@ -1,4 +1,4 @@
-import { along, both, bytes, length, placeX, placeY, setPlaces, slotAt } from "./places";
+import { along, both, bytes, factor, keepFactor, length, placeX, placeY, setPlaces, slotAt } from "./places";
 
 /** Values of two slots are joined into the first: the lesser one of each two. */
 export function lesser(count: i32, slot: i32, second: i32): void {
@@ -30,12 +30,12 @@ export function oneOnly(count: i32, slot: i32, second: i32): void {
 export function parabolaBlend(count: i32, slot: i32, second: i32, radius: f64): void {
   const to = slotAt(slot);
   const other = slotAt(second);
-  const per: f64 = radius > 0 ? 1 / (4 * radius) : 0;
+  keepFactor(radius > 0 ? 1 / (4 * radius) : 0);
   for (let at: usize = 0; at < bytes(count); at += 16) {
     const a = v128.load(to + at);
     const b = v128.load(other + at);
     const reach = f64x2.pmax(both(0), f64x2.sub(both(radius), f64x2.abs(f64x2.sub(a, b))));
-    v128.store(to + at, f64x2.sub(f64x2.pmin(a, b), f64x2.mul(f64x2.mul(reach, reach), both(per))));
+    v128.store(to + at, f64x2.sub(f64x2.pmin(a, b), f64x2.mul(f64x2.mul(reach, reach), factor)));
   }
 }
 
@@ -73,12 +73,12 @@ export function sizeLess(count: i32, slot: i32, by: f64): void {
 export function seePlaces(count: i32, slot: i32, a: f64, b: f64, c: f64, d: f64, e: f64, f: f64): void {
   const toX = slotAt(slot);
   const toY = slotAt(slot + 1);
-  const per = both(1 / (a * a + b * b));
+  keepFactor(1 / (a * a + b * b));
   for (let at: usize = 0; at < bytes(count); at += 16) {
     const dx = f64x2.sub(v128.load(placeX + at), both(e));
     const dy = f64x2.sub(v128.load(placeY + at), both(f));
-    v128.store(toX + at, f64x2.mul(along(dx, dy, both(a), both(b)), per));
-    v128.store(toY + at, f64x2.mul(along(dx, dy, both(c), both(d)), per));
+    v128.store(toX + at, f64x2.mul(along(dx, dy, both(a), both(b)), factor));
+    v128.store(toY + at, f64x2.mul(along(dx, dy, both(c), both(d)), factor));
   }
   setPlaces(toX, toY);
 }

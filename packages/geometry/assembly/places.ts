@@ -70,6 +70,13 @@ export function fromY(at: usize, y: f64): v128 {
   return f64x2.sub(v128.load(placeY + at), both(y));
 }
 
+/** A factor that a loop needs. V8 moves what was computed before a loop into it, divisions too, but for what is in memory. */
+export let factor: v128 = f64x2.splat(1);
+
+export function keepFactor(value: f64): void {
+  factor = both(value);
+}
+
 export function write(at: usize, distances: v128): void {
   v128.store(out + at, distances);
 }

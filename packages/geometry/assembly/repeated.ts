@@ -1,42 +1,31 @@
 import {
-  beginOpen,
-  beginSeen,
+  beginCells,
   beginShown,
-  boxGaps,
-  FULL,
-  findViews,
-  firstOf,
-  hasRoom,
-  listBoth,
-  listOpen,
-  mostAway,
-  mostAwayFrom,
+  codeAt,
+  firstColumn,
+  firstRow,
+  isSeveral,
+  keepSeveral,
+  lastColumn,
+  lastRow,
+  listOf,
+  listSeveral,
   NEAR_X,
   NEAR_Y,
+  numberAt,
   OWN,
-  openAt,
-  ownerOf,
-  pairOf,
-  SEEN_X,
-  SEEN_Y,
-  secondOf,
-  see,
-  seeBoth,
-  seen,
+  severalOf,
   show,
   squaredGap,
-  squaredGaps,
-  startOf,
-  startsAt,
-  storeFrom,
+  TABLE,
 } from "./copies";
 import { both, bytes, placeX, placeY, slotAt } from "./places";
 
-/** Slots of the column and the row of the nearest copy. */
-const COLUMN: i32 = OWN;
-const ROW: i32 = OWN + 1;
+/** Cells along each axis, and those to one side of the middle of a copy's box. */
+const SIDE: i32 = 64;
+const HALF: f64 = SIDE / 2;
 
-/** The centre of the first copy's box, and half the box. */
+/** The middle of the first copy's box, and half of it. */
 let midX: f64 = 0;
 let midY: f64 = 0;
 let halfWidth: f64 = 0;
@@ -45,6 +34,15 @@ let stepX: f64 = 1;
 let stepY: f64 = 1;
 let columns: f64 = 1;
 let rows: f64 = 1;
+/** Ways are measured in these; half of the cells lie within `edge` of the middle of a copy, and all of them within `end`. */
+let scaleX: f64 = 1;
+let scaleY: f64 = 1;
+let edge: f64 = 0.5;
+let end: f64 = 0;
+let perStepX: f64 = 1;
+let perStepY: f64 = 1;
+let perScaleX: f64 = 1;
+let perScaleY: f64 = 1;
 
 /** Sets the copies. To be called again after the shape was measured, which may have copies of its own. */
 export function beginRepeated(
@@ -56,6 +54,10 @@ export function beginRepeated(
   alongY: f64,
   columnCount: f64,
   rowCount: f64,
+  cellScaleX: f64,
+  cellScaleY: f64,
+  edgeOfInner: f64,
+  endOfCells: f64,
 ): void {
   midX = x;
   midY = y;
@@ -65,189 +67,140 @@ export function beginRepeated(
   stepY = alongY;
   columns = columnCount;
   rows = rowCount;
+  scaleX = cellScaleX;
+  scaleY = cellScaleY;
+  edge = edgeOfInner;
+  end = endOfCells;
+  perStepX = 1 / stepX;
+  perStepY = 1 / stepY;
+  perScaleX = 1 / scaleX;
+  perScaleY = 1 / scaleY;
 }
 
-/** Writes the middles of runs, which are the places now, in the frames of their nearest copies. */
-export function seeNearestRepeated(count: i32, slot: i32): void {
-  const toX = slotAt(slot + SEEN_X);
-  const toY = slotAt(slot + SEEN_Y);
-  const toColumn = slotAt(slot + COLUMN);
-  const toRow = slotAt(slot + ROW);
-  const perX = 1 / stepX;
-  const perY = 1 / stepY;
-  for (let at: usize = 0; at < bytes(count); at += 16) {
-    const x = v128.load(placeX + at);
-    const y = v128.load(placeY + at);
-    const column = nearest(x, midX, perX, columns);
-    const row = nearest(y, midY, perY, rows);
-    v128.store(toColumn + at, column);
-    v128.store(toRow + at, row);
-    v128.store(toX + at, f64x2.sub(x, f64x2.mul(column, both(stepX))));
-    v128.store(toY + at, f64x2.sub(y, f64x2.mul(row, both(stepY))));
-  }
-}
+/** The nearest copy of the last place, and the way to it from the first one. */
+let column: f64 = 0;
+let row: f64 = 0;
+let awayX: f64 = 0;
+let awayY: f64 = 0;
+/** Cells around the last place that have the same code. */
+let blockCode: i32 = 0;
+let blockMinX: f64 = 0;
+let blockMinY: f64 = 0;
+let blockMaxX: f64 = 0;
+let blockMaxY: f64 = 0;
 
-/** Shows the places to the copies that are nearest to their runs. */
-export function showNearestRepeated(runs: i32, slot: i32): void {
+/** Writes the places in the frames of their nearest copies, and lists those for which these are not enough. */
+export function locateRepeated(count: i32, slot: i32): void {
   const toX = slotAt(slot + NEAR_X);
   const toY = slotAt(slot + NEAR_Y);
-  const columnAt = slotAt(slot + COLUMN);
-  const rowAt = slotAt(slot + ROW);
-  const starts = startsAt(slot);
-  for (let run = 0; run < runs; run++) {
-    const awayX = both(load<f64>(columnAt + bytes(run)) * stepX);
-    const awayY = both(load<f64>(rowAt + bytes(run)) * stepY);
-    const start = startOf(starts, run);
-    const end = startOf(starts, run + 1);
-    for (let at = pairOf(starts, run); at < end; at += 16) {
-      storeFrom(start, toX, at, f64x2.sub(v128.load(placeX + at), awayX));
-      storeFrom(start, toY, at, f64x2.sub(v128.load(placeY + at), awayY));
-    }
+  const toColumn = slotAt(slot + OWN);
+  const toRow = slotAt(slot + OWN + 1);
+  const table = slotAt(slot + TABLE);
+  beginCells(slot);
+  blockMaxX = -Infinity;
+  for (let i = locateInBlock(0, count, toX, toY, toColumn, toRow); i < count; ) {
+    locatePair(i, count, toX, toY, toColumn, toRow, table);
+    i = locateInBlock(i + 2, count, toX, toY, toColumn, toRow);
   }
 }
 
-/** Shows the places of the runs of kept views to their copies. */
-export function showRepeated(from: i32, kept: i32, result: i32, slot: i32, room: i32): i32 {
+/** Writes pairs of places, from one on, as long as they lie in the same cells as the last place. Returns the next one. */
+function locateInBlock(i: i32, count: i32, toX: usize, toY: usize, toColumn: usize, toRow: usize): i32 {
+  const ofX = both(awayX);
+  const ofY = both(awayY);
+  const minX = both(blockMinX);
+  const minY = both(blockMinY);
+  const maxX = both(blockMaxX);
+  const maxY = both(blockMaxY);
+  const hasSeveral = isSeveral(blockCode);
+  for (; i < count; i += 2) {
+    const at = bytes(i);
+    const x = v128.load(placeX + at);
+    const y = v128.load(placeY + at);
+    const isBeside = v128.and(f64x2.ge(x, minX), f64x2.le(x, maxX));
+    const isBetween = v128.and(f64x2.ge(y, minY), f64x2.le(y, maxY));
+    if (!i64x2.all_true(v128.and(isBeside, isBetween))) break;
+    v128.store(toX + at, f64x2.sub(x, ofX));
+    v128.store(toY + at, f64x2.sub(y, ofY));
+    if (!hasSeveral) continue;
+    for (let k = i; k < min(i + 2, count); k++) {
+      store<f64>(toColumn + bytes(k), column);
+      store<f64>(toRow + bytes(k), row);
+      listSeveral(k, blockCode);
+    }
+  }
+  return i;
+}
+
+/** Writes two places, each by its own copy and cell. The cells around the second one that have the same code are the block then. */
+function locatePair(i: i32, count: i32, toX: usize, toY: usize, toColumn: usize, toRow: usize, table: usize): void {
+  const at = bytes(i);
+  const x = v128.load(placeX + at);
+  const y = v128.load(placeY + at);
+  const ownColumn = nearest(f64x2.mul(f64x2.sub(x, both(midX)), both(perStepX)), columns);
+  const ownRow = nearest(f64x2.mul(f64x2.sub(y, both(midY)), both(perStepY)), rows);
+  const ofX = f64x2.mul(ownColumn, both(stepX));
+  const ofY = f64x2.mul(ownRow, both(stepY));
+  v128.store(toColumn + at, ownColumn);
+  v128.store(toRow + at, ownRow);
+  v128.store(toX + at, f64x2.sub(x, ofX));
+  v128.store(toY + at, f64x2.sub(y, ofY));
+  const ownX = f64x2.mul(f64x2.sub(f64x2.sub(x, ofX), both(midX)), both(perScaleX));
+  const ownY = f64x2.mul(f64x2.sub(f64x2.sub(y, ofY), both(midY)), both(perScaleY));
+  const cells = i32x4.add(i32x4.mul(cellsOf(ownY), i32x4.splat(SIDE)), cellsOf(ownX));
+  const areFar = i64x2.bitmask(f64x2.ge(f64x2.pmax(f64x2.abs(ownX), f64x2.abs(ownY)), both(end)));
+  const cell = i32x4.extract_lane(cells, 1);
+  codeAt(i, i32x4.extract_lane(cells, 0), (areFar & 1) === 0);
+  blockMaxX = -Infinity;
+  if (i + 1 >= count) return;
+  blockCode = codeAt(i + 1, cell, (areFar & 2) === 0);
+  if (blockCode < 0) return;
+  column = f64x2.extract_lane(ownColumn, 1);
+  row = f64x2.extract_lane(ownRow, 1);
+  awayX = f64x2.extract_lane(ofX, 1);
+  awayY = f64x2.extract_lane(ofY, 1);
+  // Beyond half a step another copy is the nearest, if there is one.
+  const leastX = column > 0 ? -0.5 * stepX : -Infinity;
+  const mostX = column < columns - 1 ? 0.5 * stepX : Infinity;
+  const leastY = row > 0 ? -0.5 * stepY : -Infinity;
+  const mostY = row < rows - 1 ? 0.5 * stepY : Infinity;
+  blockMinX = midX + awayX + max(leastX, load<f64>(table + bytes(firstColumn(cell))) * scaleX);
+  blockMaxX = midX + awayX + min(mostX, load<f64>(table + bytes(lastColumn(cell)), 8) * scaleX);
+  blockMinY = midY + awayY + max(leastY, load<f64>(table + bytes(firstRow(cell))) * scaleY);
+  blockMaxY = midY + awayY + min(mostY, load<f64>(table + bytes(lastRow(cell)), 8) * scaleY);
+}
+
+/** Shows places that several copies are asked for to the next one of these, if it is there and near enough. Returns how many have one. */
+export function showRepeated(count: i32, rank: i32, result: i32, slot: i32): i32 {
+  const columnAt = slotAt(slot + OWN);
+  const rowAt = slotAt(slot + OWN + 1);
   const least = slotAt(result);
-  const starts = startsAt(slot);
-  findViews(slot, room);
-  beginShown(slot, room);
-  let view = from;
-  for (; view < kept && hasRoom(); view++) {
-    const run = ownerOf(view);
-    const end = startOf(starts, run + 1);
-    const awayX = both(firstOf(view));
-    const awayY = both(secondOf(view));
-    for (let at = pairOf(starts, run); at < end; at += 16) {
-      const u = f64x2.sub(v128.load(placeX + at), awayX);
-      const v = f64x2.sub(v128.load(placeY + at), awayY);
-      const gaps = boxGaps(f64x2.sub(u, both(midX)), f64x2.sub(v, both(midY)), halfWidth, halfHeight);
-      show(u, v, gaps, at, least);
-    }
+  beginShown(slot);
+  let kept = 0;
+  for (let i = 0; i < count; i++) {
+    const place = severalOf(i);
+    const list = listOf(place);
+    if (rank + 1 < load<i32>(list)) keepSeveral(kept++, place);
+    const other = load<i32>(numberAt(list, rank), 4);
+    column = load<f64>(columnAt + bytes(place)) + <f64>((other << 16) >> 16);
+    row = load<f64>(rowAt + bytes(place)) + <f64>(other >> 16);
+    if (column < 0 || column >= columns || row < 0 || row >= rows) continue;
+    const u = load<f64>(placeX + bytes(place)) - column * stepX;
+    const v = load<f64>(placeY + bytes(place)) - row * stepY;
+    const most = max(0, load<f64>(least + bytes(place)));
+    if (squaredGap(u - midX, halfWidth) + squaredGap(v - midY, halfHeight) <= most * most) show(u, v, place);
   }
-  return view;
+  return kept;
 }
 
-/** The nearest columns of places, or rows. */
-function nearest(x: v128, mid: f64, perStep: f64, all: f64): v128 {
-  const steps = f64x2.nearest(f64x2.mul(f64x2.sub(x, both(mid)), both(perStep)));
-  return f64x2.pmin(both(all - 1), f64x2.pmax(both(0), steps));
+/** The nearest of columns, or rows, to what lies so many of them from the first one. */
+function nearest(steps: v128, all: f64): v128 {
+  return f64x2.pmin(both(all - 1), f64x2.pmax(both(0), f64x2.nearest(steps)));
 }
 
-/** Adds views of runs, from one on, by the eight copies around the nearest ones. */
-export function seeBesideRepeated(from: i32, count: i32, stay: i32, slot: i32, room: i32): i32 {
-  const fromXs = slotAt(slot + SEEN_X);
-  const fromYs = slotAt(slot + SEEN_Y);
-  const columnAt = slotAt(slot + COLUMN);
-  const rowAt = slotAt(slot + ROW);
-  beginOpen(slot, stay);
-  beginSeen(slot, room);
-  for (; from < count && seen < FULL; from += 2) {
-    const at = bytes(from);
-    const u = v128.load(fromXs + at);
-    const v = v128.load(fromYs + at);
-    const x = f64x2.sub(u, both(midX));
-    const y = f64x2.sub(v, both(midY));
-    const most = mostAway(at, slot);
-    // If none of the eight can be nearer, none further can. This bound ignores the ends of the grid.
-    const rest = nearestSide(x, y, stepX - halfWidth, stepY - halfHeight);
-    if (!v128.any_true(f64x2.le(rest, most))) continue;
-    const column = v128.load(columnAt + at);
-    const row = v128.load(rowAt + at);
-    const mostSquare = f64x2.mul(most, most);
-    for (let j: f64 = -1; j <= 1; j++) {
-      const left = f64x2.sub(mostSquare, gapTo(y, j, row, halfHeight, stepY, rows));
-      for (let k: f64 = -1; k <= 1; k++) {
-        if (j === 0 && k === 0) continue;
-        const isNear = f64x2.le(gapTo(x, k, column, halfWidth, stepX, columns), left);
-        if (!v128.any_true(isNear)) continue;
-        const copyU = f64x2.sub(u, both(k * stepX));
-        const copyV = f64x2.sub(v, both(j * stepY));
-        const awayX = f64x2.mul(f64x2.add(column, both(k)), both(stepX));
-        const awayY = f64x2.mul(f64x2.add(row, both(j)), both(stepY));
-        seeBoth(isNear, copyU, copyV, awayX, awayY, from, count);
-      }
-    }
-    const further = nearestSide(x, y, 2 * stepX - halfWidth, 2 * stepY - halfHeight);
-    listBoth(i64x2.bitmask(f64x2.le(further, most)), from, count);
-  }
-  return min(from, count);
-}
-
-/** How far places lie from the nearest of four sides around them. */
-function nearestSide(x: v128, y: v128, sideX: f64, sideY: f64): v128 {
-  return f64x2.pmin(f64x2.sub(both(sideX), f64x2.abs(x)), f64x2.sub(both(sideY), f64x2.abs(y)));
-}
-
-/** Squared distances along x from the boxes of the column that lies `by` beside that of the nearest copies; or along y, of rows. */
-function gapTo(x: v128, by: f64, column: v128, half: f64, step: f64, all: f64): v128 {
-  const gaps = squaredGaps(f64x2.sub(x, both(by * step)), half);
-  const other = f64x2.add(column, both(by));
-  const isThere = v128.and(f64x2.ge(other, both(0)), f64x2.lt(other, both(all)));
-  return v128.bitselect(gaps, both(Infinity), isThere);
-}
-
-/** Adds views of open runs by the copies of the rings `first` to `last`. */
-export function seeRepeated(from: i32, count: i32, stay: i32, slot: i32, room: i32, first: i32, last: i32): i32 {
-  const columnAt = slotAt(slot + COLUMN);
-  const rowAt = slotAt(slot + ROW);
-  const fromXs = slotAt(slot + SEEN_X);
-  const fromYs = slotAt(slot + SEEN_Y);
-  const open = openAt(slot);
-  beginOpen(slot, stay);
-  beginSeen(slot, room);
-  for (; from < count && seen < FULL; from++) {
-    const run = load<i32>(open + ((<usize>from) << 2));
-    const at = bytes(run);
-    const u = load<f64>(fromXs + at);
-    const v = load<f64>(fromYs + at);
-    const column = load<f64>(columnAt + at);
-    const row = load<f64>(rowAt + at);
-    const most = mostAwayFrom(at, slot);
-    let ring = first;
-    for (; ring <= last; ring++) {
-      if (ringSquare(u - midX, v - midY, column, row, <f64>ring) > most * most) break;
-      seeRing(u, v, column, row, <f64>ring, most * most, run);
-    }
-    if (ring > last) listOpen(run);
-  }
-  return from;
-}
-
-/** A lower bound of the squared distance from the boxes of a ring, and of later ones; infinite where there are none. */
-function ringSquare(x: f64, y: f64, column: f64, row: f64, ring: f64): f64 {
-  const outX = outside(x, column, halfWidth, stepX, columns);
-  const outY = outside(y, row, halfHeight, stepY, rows);
-  const besideX = max(outX, ringGap(x, column, halfWidth, stepX, columns, ring));
-  const besideY = max(outY, ringGap(y, row, halfHeight, stepY, rows, ring));
-  return min(besideX * besideX + outY * outY, outX * outX + besideY * besideY);
-}
-
-/** The distance along x from the box around all columns. */
-function outside(x: f64, column: f64, half: f64, step: f64, all: f64): f64 {
-  return max(0, max(-x - half - column * step, x - half - (all - 1 - column) * step));
-}
-
-/** The distance along x from the two outer columns of a ring; infinite where the grid has neither. */
-function ringGap(x: f64, column: f64, half: f64, step: f64, all: f64, ring: f64): f64 {
-  const left: f64 = column >= ring ? x + ring * step - half : Infinity;
-  const right: f64 = column + ring < all ? ring * step - x - half : Infinity;
-  return max(0, min(left, right));
-}
-
-/** Adds views by the copies of a ring whose boxes are near enough: its two outer rows, and of the rows between the two outer columns. */
-function seeRing(u: f64, v: f64, column: f64, row: f64, ring: f64, mostSquare: f64, run: i32): void {
-  const lastColumn = min(columns - 1, column + ring);
-  const lastRow = min(rows - 1, row + ring);
-  for (let j = max(0, row - ring); j <= lastRow; j++) {
-    const copyV = v - (j - row) * stepY;
-    const left = mostSquare - squaredGap(copyV - midY, halfHeight);
-    if (left < 0) continue;
-    const isOuter = Math.abs(j - row) === ring;
-    const step: f64 = isOuter ? 1 : 2 * ring;
-    for (let k: f64 = isOuter ? max(0, column - ring) : column - ring; k <= lastColumn; k += step) {
-      const copyU = u - (k - column) * stepX;
-      if (k >= 0 && squaredGap(copyU - midX, halfWidth) <= left) see(copyU, copyV, k * stepX, j * stepY, run);
-    }
-  }
+/** The cells along an axis of what lies so far from the middle of a copy; the first one for what is not a number. */
+function cellsOf(x: v128): v128 {
+  const share = f64x2.div(x, f64x2.add(f64x2.abs(x), both(edge)));
+  const cell = f64x2.mul(f64x2.add(share, both(1)), both(HALF));
+  return i32x4.trunc_sat_f64x2_s_zero(f64x2.pmin(both(SIDE - 1), f64x2.pmax(both(0), cell)));
 }

@@ -1,5 +1,5 @@
 import { edges } from "./memory";
-import { across, along, both, bytes, clamped, fromX, fromY, length, signed, write } from "./places";
+import { across, along, both, bytes, clamped, factor, fromX, fromY, keepFactor, length, signed, write } from "./places";
 
 /**
  * A star by its edge from a tip to a hollow, in the frame of the tip; the directions of all tips are in `edges`, cosine and sine each.
@@ -18,7 +18,7 @@ export function star(
 ): void {
   const eu = both(hollowU - tip);
   const ev = both(hollowV);
-  const per = both(1 / ((hollowU - tip) * (hollowU - tip) + hollowV * hollowV));
+  keepFactor(1 / ((hollowU - tip) * (hollowU - tip) + hollowV * hollowV));
   cos = v128.load_splat<f64>(edges);
   sin = v128.load_splat<f64>(edges, 8);
   for (let at: usize = 0; at < bytes(count); at += 16) {
@@ -33,7 +33,7 @@ export function star(
       v = f64x2.abs(across(dx, dy, cos, sin));
     }
     const beyond = f64x2.sub(u, both(tip));
-    const share = clamped(f64x2.mul(along(beyond, v, eu, ev), per));
+    const share = clamped(f64x2.mul(along(beyond, v, eu, ev), factor));
     const du = f64x2.sub(beyond, f64x2.mul(share, eu));
     const dv = f64x2.sub(v, f64x2.mul(share, ev));
     write(at, signed(length(du, dv), f64x2.gt(f64x2.mul(eu, v), f64x2.mul(ev, beyond))));

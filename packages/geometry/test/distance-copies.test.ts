@@ -84,6 +84,12 @@ test("copies have the least value of all of them, place by place and in lists, h
             const [begin, step] = [c + to * next(), line * (axis ? Math.sin(turn) : Math.cos(turn))];
             return values.map((_, i) => (Number.isNaN(line) ? c + to * next() : begin + i * step));
           });
+          // Far away, and further than the table of cells reaches.
+          const away = next() < 0.2 ? 2 ** Math.floor(20 * next()) : 1;
+          for (let i = 0; i < 50; i += 7) {
+            xs[i] *= away;
+            ys[i] *= away;
+          }
           // Where copies are as near as one another, and the centre.
           for (let i = 0; i < 50; i += 9) ys[i] = cy;
           xs[9] = cx;
@@ -91,7 +97,7 @@ test("copies have the least value of all of them, place by place and in lists, h
           for (let i = 0; i < values.length; i++) {
             const wanted = Math.min(...copies.map((see) => noNearerThanItsBox(child, see(xs[i], ys[i]))));
             for (const value of [values[i], field.at(xs[i], ys[i])])
-              if (!(Math.abs(value - wanted) <= 1e-12 * (1 + scale) * (1 + far)))
+              if (!(Math.abs(value - wanted) <= 1e-12 * (1 + scale) * (1 + far) + 1e-14 * Math.abs(wanted)))
                 throw new Error(`${kind} at ${xs[i]}, ${ys[i]}: ${value}, ${wanted}`);
           }
         }

@@ -45,23 +45,16 @@ export interface Engine {
   noNearer: Join;
   /** Copies around a centre, and on a grid: see packages/geometry/assembly/copies.ts. */
   beginAround: (...frame: number[]) => void;
-  seeNearestAround: CopiesEngine["seeNearest"];
-  seeBesideAround: CopiesEngine["seeBeside"];
-  seeAround: CopiesEngine["see"];
-  showNearestAround: CopiesEngine["showNearest"];
+  locateAround: CopiesEngine["locate"];
   showAround: CopiesEngine["show"];
   beginRepeated: (...frame: number[]) => void;
-  seeNearestRepeated: CopiesEngine["seeNearest"];
-  seeBesideRepeated: CopiesEngine["seeBeside"];
-  seeRepeated: CopiesEngine["see"];
-  showNearestRepeated: CopiesEngine["showNearest"];
+  locateRepeated: CopiesEngine["locate"];
   showRepeated: CopiesEngine["show"];
-  makeRuns(count: number, slot: number, limit: number, lipschitz: number): number;
-  keepClose(count: number, slot: number, room: number, from: number, kept: number): number;
-  keepLeast(count: number, result: number, slot: number, room: number): void;
-  /** How many open runs there are. */
-  listed(slot: number): number;
-  seen: Address;
+  keepLeast(count: number, result: number, slot: number): void;
+  /** How many places several copies are asked for, how many are far, how many cells are asked for, and how many places are shown. */
+  several: Address;
+  far: Address;
+  unknown: Address;
   shown: Address;
   block: Address;
   blockXs: Address;
@@ -77,19 +70,10 @@ export interface Engine {
 
 /** The steps of measuring copies at a list of places: see packages/geometry/assembly/copies.ts. */
 export interface CopiesEngine {
-  /** Writes the middles of runs in the frames of their nearest copies. */
-  seeNearest(runs: number, slot: number): void;
-  /** Shows the places to the copies that are nearest to their runs. */
-  showNearest(runs: number, slot: number): void;
-  /**
-   * Adds views of runs, from one on, by the copies beside their nearest ones, ring 1. Returns the run to continue from. The first `stay`
-   * open runs, and those of this call that a copy of a later ring may be nearer to, are listed as open.
-   */
-  seeBeside(from: number, runs: number, stay: number, slot: number, room: number): number;
-  /** The same by the copies of later rings for open runs, from an index in their list on. Those that are not listed again are closed. */
-  see(from: number, open: number, stay: number, slot: number, room: number, first: number, last: number): number;
-  /** Shows the places of the runs of kept views, from one on, to their copies. Returns the view to continue from. */
-  show(from: number, kept: number, result: number, slot: number, room: number): number;
+  /** Writes the places in the frames of the first copies of their cells, and lists those for which that is not enough. */
+  locate(count: number, slot: number): void;
+  /** Shows places that several copies are asked for to the next one, if that is near enough. Returns how many of them have one. */
+  show(count: number, rank: number, result: number, slot: number): number;
 }
 
 type Join = (count: number, slot: number, ...numbers: number[]) => void;

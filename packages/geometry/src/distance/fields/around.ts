@@ -1,15 +1,16 @@
+import type { Views } from "./candidates";
 import { copiedShape, isNear, unionWorth } from "./copied-shape";
-import { type Copies, type Least, ofCopies } from "./copies";
+import { type Copies, ofCopies } from "./copies";
 import type { DistanceField } from "./field";
-import { turnedBox } from "./placed";
-import { type Roundness, roundnessOf } from "./roundness";
-import { boxAroundBoth } from "./sets";
+import { placedField, turnedBox } from "./placed";
+import { boxAroundBoth, unionField } from "./sets";
+import { BEYOND, wedgeCells } from "./wedge-cells";
 
 /** The greatest number of copies around a centre. */
 export const MOST_AROUND = 1000;
 
 /**
- * The union of `count` copies turned evenly about a centre, the given one among them, asked in the order of their directions. Throws
+ * The union of `count` copies turned evenly about a centre, the given one among them; a place asks those whose directions are nearest. Throws
  * `RangeError` for other counts than 1 to 1,000, and for a shape without bounds.
  */
 export function aroundField(given: DistanceField, x: number, y: number, count: number): DistanceField {
@@ -21,57 +22,65 @@ export function aroundField(given: DistanceField, x: number, y: number, count: n
   const { field, box } = shape;
   const cos = Float64Array.from({ length: count }, (_, k) => Math.cos((2 * Math.PI * k) / count));
   const sin = Float64Array.from({ length: count }, (_, k) => Math.sin((2 * Math.PI * k) / count));
-  const [mx, my] = [(box.minX + box.maxX) / 2 - x, (box.minY + box.maxY) / 2 - y];
+  const [midX, midY] = [(box.minX + box.maxX) / 2, (box.minY + box.maxY) / 2];
+  const [mx, my] = [midX - x, midY - y];
   const [halfWidth, halfHeight] = [(box.maxX - box.minX) / 2, (box.maxY - box.minY) / 2];
   const reach = Math.hypot(halfWidth, halfHeight);
   const away = Math.hypot(mx, my);
+  const isApart = count === 1 || away * Math.sin(Math.PI / count) > reach;
+  const lipschitz = Math.max(1, given.lipschitz);
+  const known = { worth: unionWorth(given, isApart), lipschitz };
+  // Two copies have no wedges.
+  if (count === 1) return { ...field, ...known };
+  if (count === 2)
+    return { ...unionField([field, placedField(field, { a: -1, b: 0, c: 0, d: -1, e: 2 * x, f: 2 * y })]), ...known };
   const first = Math.atan2(my, mx);
-  // Cosine of the least angle between a place and ring k. The compiled part finds the nearest copy within 2e-5 radians only.
+  // Cosine of the least angle between a place and ring k.
   const aside = Float64Array.from({ length: count + 2 }, (_, k) =>
-    Math.cos(Math.min(Math.PI, Math.max(0, ((2 * k - 1) * Math.PI) / count - 2e-5))),
+    Math.cos(Math.min(Math.PI, Math.max(0, ((2 * k - 1) * Math.PI) / count - BEYOND))),
   );
-  const see = (dx: number, dy: number, copy: number, least: Least): void => {
+  const see = (dx: number, dy: number, copy: number, views: Views): void => {
     const k = wrapped(copy, count);
     const u = x + cos[k] * dx + sin[k] * dy;
     const v = y - sin[k] * dx + cos[k] * dy;
-    if (isNear(box, u, v, least.value)) least.see(u, v, k);
+    if (isNear(box, u, v, views.value, lipschitz)) views.see(u, v, k);
   };
-  const table = Float64Array.from({ length: 4 * count }, (_, i) => [cos, sin, aside, aside][i & 3][i >> 2]);
-  const wedge = Math.PI / count;
-  const frame = [count, x, y, mx, my, halfWidth, halfHeight, Math.cos(wedge), Math.sin(wedge)] as const;
-  let round: Roundness | undefined;
+  const ringAt: Copies["ringAt"] = (px, py, nearest, k, views) => {
+    const dx = px - x;
+    const dy = py - y;
+    if (2 * k > count) return false;
+    if (k > 0) {
+      // Law of cosines: the least distance from p to the centre of a box of this ring, which reaches `reach` from there.
+      const square = dx * dx + dy * dy;
+      const most = reach + Math.max(views.value, 0);
+      if (square + away * away - 2 * Math.sqrt(square) * away * aside[k] > most * most) return false;
+    }
+    see(dx, dy, nearest + k, views);
+    if (k > 0 && 2 * k < count) see(dx, dy, nearest - k, views);
+    return true;
+  };
+  const cells = wedgeCells(x, y, first, Math.PI / count + BEYOND, Math.max(away, reach));
+  const frame = [count, x, y, midX, midY, halfWidth, halfHeight, ...cells.frame];
   const copies: Copies = {
-    limit: (Math.max(away, reach) * Math.PI) / count / 2,
-    rings: count >> 1,
-    inRings: () => count,
+    ...cells,
     first: (px, py) => Math.round(((Math.atan2(py - y, px - x) - first) * count) / (2 * Math.PI)),
-    ring(px, py, nearest, k, least) {
-      const dx = px - x;
-      const dy = py - y;
-      if (2 * k > count) return false;
-      if (k > 0) {
-        // Law of cosines: the least distance from p to the centre of a box of this ring, which reaches `reach` from there.
-        const square = dx * dx + dy * dy;
-        const most = reach + Math.max(least.value, 0);
-        if (square + away * away - 2 * Math.sqrt(square) * away * aside[k] > most * most) return false;
-      }
-      see(dx, dy, nearest + k, least);
-      if (k > 0) see(dx, dy, nearest - k, least);
-      return true;
-    },
-    begin(places) {
-      places.setTable(table);
-      const { engine } = places;
-      round ??= roundnessOf(field, box);
-      engine.beginAround(...frame, round.reach, count < 3 ? Number.POSITIVE_INFINITY : round.play);
-      const { seeNearestAround, seeBesideAround, seeAround, showNearestAround, showAround } = engine;
-      return {
-        seeNearest: seeNearestAround,
-        seeBeside: seeBesideAround,
-        see: seeAround,
-        showNearest: showNearestAround,
-        show: showAround,
-      };
+    ringAt,
+    ring: (px, py, _block, k, views) => ringAt(px, py, 0, k, views),
+    seenBy: (k, px, py) => [x + cos[k] * (px - x) + sin[k] * (py - y), y - sin[k] * (px - x) + cos[k] * (py - y)],
+    mayBeThere: () => true,
+    isThereWith: () => true,
+    // All copies twice, so that there is always one so many further on.
+    table: Float64Array.of(
+      ...cells.lines,
+      ...[...cos, ...cos].flatMap((_, i) => {
+        const k = i % count;
+        const angle = (2 * Math.PI * k) / count + first;
+        return [cos[k], sin[k], Math.cos(angle), Math.sin(angle)];
+      }),
+    ),
+    begin({ engine }) {
+      engine.beginAround(...frame);
+      return { locate: engine.locateAround, show: engine.showAround };
     },
     turn(copy, slope) {
       const { x: u, y: v } = slope;
@@ -79,11 +88,9 @@ export function aroundField(given: DistanceField, x: number, y: number, count: n
       slope.y = sin[copy] * u + cos[copy] * v;
     },
   };
-  const isApart = count === 1 || away * Math.sin(Math.PI / count) > reach;
   return {
     ...ofCopies(field, copies),
-    worth: unionWorth(given, isApart),
-    lipschitz: Math.max(1, given.lipschitz),
+    ...known,
     within(level) {
       const one = field.within(level);
       const boxes = Array.from(cos, (c, k) => one && turnedBox(one, x, y, c, sin[k]));

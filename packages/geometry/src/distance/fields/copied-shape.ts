@@ -36,11 +36,17 @@ function noLessThan(field: DistanceField, box: Bounds): DistanceField {
   };
 }
 
-/** Whether the box around a shape is at most `value` away from a place; otherwise the shape cannot lower that value. */
-export function isNear({ minX, minY, maxX, maxY }: Bounds, x: number, y: number, value: number): boolean {
-  const dx = x < minX ? minX - x : x > maxX ? x - maxX : 0;
-  const dy = y < minY ? minY - y : y > maxY ? y - maxY : 0;
-  return dx === 0 && dy === 0 ? true : value > 0 && dx * dx + dy * dy <= value * value;
+/**
+ * Whether the box around a shape is at most `value` away from a place, or the place at least as deep in it; otherwise the shape cannot lower
+ * that value. Within the shape values are no deeper than the box, times the Lipschitz constant.
+ */
+export function isNear(box: Bounds, x: number, y: number, value: number, lipschitz: number): boolean {
+  const dx = Math.max(box.minX - x, x - box.maxX);
+  const dy = Math.max(box.minY - y, y - box.maxY);
+  if (dx <= 0 && dy <= 0) return value >= 0 || Math.max(dx, dy) * lipschitz <= value;
+  const gapX = Math.max(0, dx);
+  const gapY = Math.max(0, dy);
+  return value > 0 && gapX * gapX + gapY * gapY <= value * value;
 }
 
 /** The worth of the union of copies. */

@@ -1,26 +1,19 @@
 import type { CopiesEngine } from "../assembly/engine";
-import { type Measure, type Places, TOGETHER } from "../assembly/places";
+import type { Measure, Places } from "../assembly/places";
 import type { Slope } from "../forms";
+import type { CopiesInCells, Views } from "./candidates";
 import type { DistanceField } from "./field";
+import { KnownCells } from "./known-cells";
 import { byMeasure, type Measured, measureOf } from "./measured";
 
 /** Copies of a shape, ordered in rings around the one nearest to a place: for single places, and for the compiled part. */
-export interface Copies {
+export interface Copies extends CopiesInCells {
   /** The copy about nearest to a place. */
   first(x: number, y: number): number;
-  /**
-   * Shows a place as the copies of a ring around that one see it, but for those that can have no value below the least so far: ring 0 is
-   * the copy itself, ring 1 its neighbours, and so on. False where there are none, or none of this ring or of one further out can have one.
-   */
-  ring(x: number, y: number, first: number, ring: number, least: Least): boolean;
-  /** How far the places of a run in the compiled part may reach from its middle. */
-  limit: number;
-  /** How many rings there are at most. */
-  rings: number;
-  /** How many copies the rings `first` to `last` have at most. */
-  inRings(first: number, last: number): number;
-  /** Turns a gradient in the frame of a copy back. */
-  turn?(copy: number, slope: Slope): void;
+  /** As `ring` in cells, at a place anywhere, around its first copy. */
+  ringAt(x: number, y: number, first: number, ring: number, views: Views): boolean;
+  /** Numbers of the copies for the compiled part. */
+  table: Float64Array;
   /** Sets these copies in the compiled part, until others are set, and returns its functions for them. */
   begin(places: Places): CopiesEngine;
 }
@@ -28,78 +21,69 @@ export interface Copies {
 /** The least of the values of copies. */
 export function ofCopies(field: DistanceField, copies: Copies): Pick<DistanceField, "at"> & Measured {
   const least = new Least(field, copies);
-  return {
-    at(x, y, slope) {
-      const first = copies.first(x, y);
-      least.begin(slope);
-      for (let k = 0; copies.ring(x, y, first, k, least); k++);
-      return least.value;
-    },
-    ...byMeasure(measureOfCopies(measureOf(field), copies, Math.max(1, field.lipschitz)), field.inRows),
+  const at: DistanceField["at"] = (x, y, slope) => {
+    const first = copies.first(x, y);
+    least.begin(slope);
+    for (let k = 0; copies.ringAt(x, y, first, k, least); k++);
+    return least.value;
   };
+  return { at, ...byMeasure(measureOfCopies(field, copies, at), field.inRows) };
 }
 
 /** Slots, counted from the first free one, as packages/geometry/assembly/copies.ts has them. */
 const NEAR = 0;
-const MIDDLE = 2;
-const SEEN = 6;
-const LEAST = 11;
-const VIEWS = 13;
+const FAR = 6;
+const UNKNOWN = 7;
+const SHOWN = 8;
+const VALUES = 11;
+const CELLS = 12;
 
-function measureOfCopies(measure: Measure, copies: Copies, lipschitz: number): Measure {
+function measureOfCopies(field: DistanceField, copies: Copies, at: DistanceField["at"]): Measure {
+  const measure = measureOf(field);
+  let known: KnownCells | undefined;
   return (places, slot, free) => {
+    known ??= new KnownCells(field, copies, copies.table);
     const { engine, count } = places;
     const [x, y] = [engine.placeX.value, engine.placeY.value];
-    const { seeNearest, showNearest, seeBeside, see, show } = copies.begin(places);
+    const { locate, show } = copies.begin(places);
+    const numbers = (of: number, length: number) => new Int32Array(engine.memory.buffer, engine.slotAt(of), length);
     /** Measures the shape at `many` places whose x and y lie in two slots. */
-    const measureAt = (many: number, atX: number, atY: number, to: number, behind: number): void => {
+    const measureAt = (many: number, from: number, to: number): void => {
       places.count = many;
-      engine.setPlaces(engine.slotAt(atX), engine.slotAt(atY));
+      engine.setPlaces(engine.slotAt(from), engine.slotAt(from + 1));
       measure(places, to, behind);
       places.count = count;
       engine.setPlaces(x, y);
       copies.begin(places);
     };
-    const runs = engine.makeRuns(count, free, copies.limit, lipschitz);
-    engine.setPlaces(engine.slotAt(free + MIDDLE), engine.slotAt(free + MIDDLE + 1));
-    seeNearest(runs, free);
-    measureAt(runs, free + SEEN, free + SEEN + 1, free + LEAST, free + VIEWS);
-    showNearest(runs, free);
-    measureAt(count, free + NEAR, free + NEAR + 1, slot, free + VIEWS);
-    let left = runs;
-    for (let first = 1; left > 0 && first <= copies.rings; first *= 2) {
-      const last = 2 * first - 1;
-      // `see` stops at TOGETHER views or more, and adds at most those of all rings for the last run.
-      const room = 1 + Math.ceil(copies.inRings(first, last) / TOGETHER);
-      const behind = free + VIEWS + 5 * room;
-      let stay = 0;
-      for (let from = 0; from < left; ) {
-        if (first === 1) from = seeBeside(from, runs, stay, free, room);
-        else from = see(from, left, stay, free, room, first, last);
-        stay = engine.listed(free);
-        const seen = engine.seen.value;
-        let kept = 0;
-        for (let part = 0; part < seen; part += TOGETHER) {
-          const many = Math.min(TOGETHER, seen - part);
-          const firstView = free + VIEWS + part / TOGETHER;
-          measureAt(many, firstView, firstView + room, behind, behind + 1);
-          kept = engine.keepClose(many, free, room, part, kept);
-        }
-        for (let view = 0; view < kept; ) {
-          view = show(view, kept, slot, free, room);
-          const shown = engine.shown.value;
-          if (shown === 0) continue;
-          measureAt(shown, behind, behind + 1, behind + 3, behind + 4);
-          engine.keepLeast(shown, slot, free, room);
-        }
-      }
-      left = stay;
+    let behind = known.write(places, free + CELLS);
+    locate(count, free);
+    // Cells are asked for when the first of their places comes.
+    if (engine.unknown.value > 0) {
+      known.learn(numbers(free + UNKNOWN, engine.unknown.value));
+      behind = known.write(places, free + CELLS);
+      locate(count, free);
     }
+    const far = numbers(free + FAR, engine.far.value).slice();
+    let left = engine.several.value;
+    measureAt(count, free + NEAR, slot);
+    for (let rank = 1; left > 0; rank++) {
+      left = show(left, rank, slot, free);
+      const shown = engine.shown.value;
+      if (shown === 0) continue;
+      measureAt(shown, free + SHOWN, free + VALUES);
+      engine.keepLeast(shown, slot, free);
+    }
+    if (far.length === 0) return;
+    const [xs, ys, values] = [x, y, engine.slotAt(slot)].map(
+      (address) => new Float64Array(engine.memory.buffer, address, count),
+    );
+    for (const place of far) values[place] = at(xs[place], ys[place]);
   };
 }
 
 /** The least value of copies so far, and its gradient. */
-export class Least {
+class Least implements Views {
   value = 0;
   private slope?: Slope;
   private readonly other: Slope = { x: 0, y: 0 };
@@ -114,7 +98,6 @@ export class Least {
     this.slope = slope;
   }
 
-  /** Takes the value of a copy in whose frame the place is (u, v). */
   see(u: number, v: number, copy: number): void {
     const { field, copies, slope, other } = this;
     const value = field.at(u, v, slope && other);

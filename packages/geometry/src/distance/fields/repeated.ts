@@ -1,6 +1,8 @@
+import type { Views } from "./candidates";
 import { copiedShape, isNear, unionWorth } from "./copied-shape";
-import { type Copies, type Least, ofCopies } from "./copies";
+import { type Copies, ofCopies } from "./copies";
 import type { DistanceField } from "./field";
+import { columnOf, copyAt, gridCells, rowOf, type Sides } from "./grid-cells";
 
 /** How often, and how far apart, a shape is repeated; the given one stands at the corner of least x and y. */
 export interface Repetition {
@@ -23,57 +25,61 @@ export function repeatedField(given: DistanceField, { stepX, stepY, columns, row
   // Copies of nothing are nothing.
   if (!shape) return given;
   const { field, box } = shape;
+  const lipschitz = Math.max(1, given.lipschitz);
   const [halfWidth, halfHeight] = [(box.maxX - box.minX) / 2, (box.maxY - box.minY) / 2];
   const [cx, cy] = [box.minX + halfWidth, box.minY + halfHeight];
-  const all = { ...box, maxX: box.maxX + (columns - 1) * stepX, maxY: box.maxY + (rows - 1) * stepY };
-  const see = (u: number, v: number, least: Least): void => {
-    if (isNear(box, u, v, least.value)) least.see(u, v, 0);
+  /** Shows a place, as one copy sees it, to those of a ring around that one; there are so many on each of its four sides. */
+  const ringAround = (x: number, y: number, sides: Sides, k: number, views: Views): boolean => {
+    const { left, right, below, above } = sides;
+    if (!(k <= Math.max(left, right, below, above))) return false;
+    if (k > 0) {
+      const outX = Math.max(0, box.minX - left * stepX - x, x - box.maxX - right * stepX);
+      const outY = Math.max(0, box.minY - below * stepY - y, y - box.maxY - above * stepY);
+      // No box of this ring, or of one further out, is nearer in x, or in y; nor is the place deeper in it.
+      const gapX = sideGap(x - cx, k * stepX, halfWidth, left >= k, right >= k);
+      const gapY = sideGap(y - cy, k * stepY, halfHeight, below >= k, above >= k);
+      if (Math.min(gapX, gapY) * lipschitz > views.value && views.value < 0) return false;
+      const gap = Math.min(Math.hypot(Math.max(gapX, outX), outY), Math.hypot(outX, Math.max(gapY, outY)));
+      if (gap > Math.max(views.value, 0)) return false;
+    }
+    for (let i = -Math.min(left, k); i <= Math.min(right, k); i++) {
+      const isOuter = Math.abs(i) === k;
+      const step = isOuter ? 1 : 2 * k;
+      for (let j = isOuter ? -Math.min(below, k) : -k; j <= k && j <= above; j += step) {
+        if (j < -below) continue;
+        const u = x - i * stepX;
+        const v = y - j * stepY;
+        if (isNear(box, u, v, views.value, lipschitz)) views.see(u, v, copyAt(i, j));
+      }
+    }
+    return true;
   };
-  const frame = [cx, cy, halfWidth, halfHeight, stepX, stepY, columns, rows] as const;
+  // Where there is one column only, cells are as wide as the shape.
+  const [width, height] = [columns > 1 ? stepX : halfWidth, rows > 1 ? stepY : halfHeight];
+  const cells = gridCells(cx, cy, width || height || 1, height || width || 1, columns, rows);
+  const frame = [cx, cy, halfWidth, halfHeight, stepX, stepY, columns, rows, ...cells.frame];
   const copies: Copies = {
-    limit: Math.min(columns > 1 ? stepX : Number.POSITIVE_INFINITY, rows > 1 ? stepY : Number.POSITIVE_INFINITY) / 4,
-    rings: Math.max(columns, rows) - 1,
-    inRings: (first, last) => Math.min(columns * rows, (2 * last + 1) ** 2 - (2 * first - 1) ** 2),
+    ...cells,
     first: (x, y) =>
       clamped(Math.round((x - cx) / stepX), columns) + columns * clamped(Math.round((y - cy) / stepY), rows),
-    ring(x, y, first, k, least) {
+    ringAt(x, y, first, k, views) {
       const ci = first % columns;
       const cj = (first - ci) / columns;
-      if (k === 0) {
-        see(x - ci * stepX, y - cj * stepY, least);
-        return true;
-      }
-      if (k > Math.max(ci, columns - 1 - ci, cj, rows - 1 - cj)) return false;
-      const outX = Math.max(0, all.minX - x, x - all.maxX);
-      const outY = Math.max(0, all.minY - y, y - all.maxY);
-      // No box of this ring, or of one further out, is nearer in x, or in y.
-      const gapX = sideGap(x - cx - ci * stepX, k * stepX, halfWidth, ci >= k, ci + k < columns);
-      const gapY = sideGap(y - cy - cj * stepY, k * stepY, halfHeight, cj >= k, cj + k < rows);
-      const gap = Math.min(Math.hypot(Math.max(gapX, outX), outY), Math.hypot(outX, Math.max(gapY, outY)));
-      if (gap > Math.max(least.value, 0)) return false;
-      for (let i = Math.max(0, ci - k); i <= Math.min(columns - 1, ci + k); i++) {
-        const step = i === ci - k || i === ci + k ? 1 : 2 * k;
-        for (let j = cj - k; j <= cj + k; j += step) if (j >= 0 && j < rows) see(x - i * stepX, y - j * stepY, least);
-      }
-      return true;
+      const sides = { left: ci, right: columns - 1 - ci, below: cj, above: rows - 1 - cj };
+      return ringAround(x - ci * stepX, y - cj * stepY, sides, k, views);
     },
+    ring: (x, y, block, k, views) => ringAround(x, y, cells.sides(block), k, views),
+    seenBy: (copy, x, y) => [x - columnOf(copy) * stepX, y - rowOf(copy) * stepY],
     begin({ engine }) {
       engine.beginRepeated(...frame);
-      const { seeNearestRepeated, seeBesideRepeated, seeRepeated, showNearestRepeated, showRepeated } = engine;
-      return {
-        seeNearest: seeNearestRepeated,
-        seeBeside: seeBesideRepeated,
-        see: seeRepeated,
-        showNearest: showNearestRepeated,
-        show: showRepeated,
-      };
+      return { locate: engine.locateRepeated, show: engine.showRepeated };
     },
   };
   const isApart = (columns === 1 || 2 * halfWidth < stepX) && (rows === 1 || 2 * halfHeight < stepY);
   return {
     ...ofCopies(field, copies),
     worth: unionWorth(given, isApart),
-    lipschitz: Math.max(1, given.lipschitz),
+    lipschitz,
     within(level) {
       const one = given.within(level);
       return one && { ...one, maxX: one.maxX + (columns - 1) * stepX, maxY: one.maxY + (rows - 1) * stepY };
@@ -81,11 +87,14 @@ export function repeatedField(given: DistanceField, { stepX, stepY, columns, row
   };
 }
 
-/** How far two columns of boxes lie from p, which is so far right of the middle between them; infinite where there is none. */
+/**
+ * How far two columns of boxes lie from p, which is so far right of the middle between them; less than 0 within. Infinite where there are
+ * none.
+ */
 function sideGap(from: number, step: number, half: number, hasLeft: boolean, hasRight: boolean): number {
   const left = hasLeft ? from + step - half : Number.POSITIVE_INFINITY;
   const right = hasRight ? step - from - half : Number.POSITIVE_INFINITY;
-  return Math.max(0, Math.min(left, right));
+  return Math.min(left, right);
 }
 
 function clamped(index: number, count: number): number {

@@ -1,0 +1,181 @@
+import type { Slope } from "../forms";
+import type { DistanceField } from "./field";
+
+/** Shows a place to copies: see {@link CopiesInCells}. */
+export interface Views {
+  /** Copies that can have no lower value than this need not be shown the place. */
+  value: number;
+  /** The place as a copy sees it. */
+  see(u: number, v: number, copy: number): void;
+}
+
+/**
+ * Cells of the plane as one copy sees it, the own copy of the places in them; its number is 0. They lie in columns and rows, and what some
+ * columns and rows have in common is convex, with four corners.
+ */
+export interface CopiesInCells {
+  columns: number;
+  rows: number;
+  /** Blocks of so many columns and rows are asked for together. */
+  together: { columns: number; rows: number };
+  /** Where a line between columns meets one between rows. */
+  corner(column: number, row: number): Point;
+  /**
+   * Shows a place of a block of cells to the copies of a ring around the own one: ring 0 is the copy itself, ring 1 its neighbours, and so
+   * on. False where none of this ring or of one further out is there, or can have a value below `views.value`.
+   */
+  ring(x: number, y: number, block: Block, ring: number, views: Views): boolean;
+  /** A place as a copy sees it. */
+  seenBy(copy: number, x: number, y: number): Point;
+  /** Turns a gradient in the frame of a copy back. */
+  turn?(copy: number, slope: Slope): void;
+  /** Whether a copy may be there for a place of a block. */
+  mayBeThere(copy: number, block: Block): boolean;
+  /** Whether copy `a` is there wherever copy `b` is. */
+  isThereWith(a: number, b: number): boolean;
+}
+
+export type Point = [x: number, y: number];
+
+/** Cells in columns and rows, from a first one of each up to before a last one. */
+export interface Block {
+  column: number;
+  row: number;
+  columnEnd: number;
+  rowEnd: number;
+}
+
+/** Copies and rings that are asked at most. */
+const MOST = 1000;
+
+/** Distances are further apart than rounding can tell if by more than so many times the sizes. */
+const ROUNDING = 2 ** -44;
+
+/**
+ * The copies that may have the least value at a place of a block, by the rules that docs/distance.md derives, under "Copies at many
+ * places": of some copies, or else of all. The first one is there wherever the own copy is. Null where too many would have to be asked.
+ */
+export function candidatesOf(
+  field: DistanceField,
+  copies: CopiesInCells,
+  block: Block,
+  some?: readonly number[] | null,
+): readonly number[] | null {
+  const judge = new Judge(field, copies, block);
+  if (some) {
+    for (const copy of some) if (copies.mayBeThere(copy, block)) judge.look(copy);
+  } else if (!judge.lookAround()) return null;
+  return judge.left();
+}
+
+/** How a copy sees the middle of a block. */
+interface View {
+  copy: number;
+  value: number;
+  /** Its boundary point that is nearest, in the frame of the own copy. */
+  foot: Point;
+}
+
+class Judge {
+  private readonly corners: readonly Point[];
+  private readonly middle: Point;
+  /** By how much the difference of two copies' values may change between the middle and a place of the block. */
+  private readonly spread: number;
+  private readonly margin: number;
+  private readonly views: View[] = [];
+
+  constructor(
+    private readonly field: DistanceField,
+    private readonly copies: CopiesInCells,
+    private readonly block: Block,
+  ) {
+    const { column, row, columnEnd, rowEnd } = block;
+    const a = copies.corner(column, row);
+    const b = copies.corner(columnEnd, row);
+    const c = copies.corner(column, rowEnd);
+    const d = copies.corner(columnEnd, rowEnd);
+    this.corners = [a, b, c, d];
+    this.middle = [(a[0] + b[0] + c[0] + d[0]) / 4, (a[1] + b[1] + c[1] + d[1]) / 4];
+    let radius = 0;
+    let size = 0;
+    for (const corner of this.corners) {
+      radius = Math.max(radius, between(this.middle, corner));
+      size = Math.max(size, Math.abs(corner[0]), Math.abs(corner[1]));
+    }
+    this.spread = 2 * Math.max(1, field.lipschitz) * radius;
+    this.margin = ROUNDING * (size + sizeOf(field));
+  }
+
+  look(copy: number): void {
+    const [u, v] = this.copies.seenBy(copy, ...this.middle);
+    this.see(u, v, copy);
+  }
+
+  /** Looks at all copies that may be nearest, ring by ring. False if they are too many. */
+  lookAround(): boolean {
+    const { copies, block, middle, corners, spread, margin, views } = this;
+    const [x, y] = middle;
+    this.look(0);
+    const [own] = views;
+    const all: Views = { value: own.value + spread, see: (u, v, copy) => this.see(u, v, copy) };
+    const isExact = this.field.worth.outside === "exact";
+    const point = own.value > 0 ? own.foot : middle;
+    const mayBeNearer = (ring: number): boolean =>
+      corners.some((corner) =>
+        copies.ring(corner[0], corner[1], block, ring, { value: between(corner, point) + margin, see() {} }),
+      );
+    for (let ring = 1; (!isExact || mayBeNearer(ring)) && copies.ring(x, y, block, ring, all); ring++)
+      if (ring >= MOST || views.length > MOST) return false;
+    return true;
+  }
+
+  left(): number[] {
+    const { copies, views } = this;
+    views.sort((a, b) => a.value - b.value);
+    const left: number[] = [];
+    for (const view of views) {
+      const best = views.find(({ copy }) => copies.isThereWith(copy, view.copy))!;
+      if (best === view || !this.isNowhereLess(view, best)) left.push(view.copy);
+    }
+    const first = left.find((copy) => copies.isThereWith(copy, 0))!;
+    return first === left[0] ? left : [first, ...left.filter((copy) => copy !== first)];
+  }
+
+  private see(u: number, v: number, copy: number): void {
+    const slope = { x: 0, y: 0 };
+    const value = this.field.at(u, v, slope);
+    this.copies.turn?.(copy, slope);
+    const [x, y] = this.middle;
+    this.views.push({ copy, value, foot: [x - value * slope.x, y - value * slope.y] });
+  }
+
+  /** Whether one copy has nowhere in the block a lower value than another. */
+  private isNowhereLess(view: View, best: View): boolean {
+    if (view.value > best.value + this.spread) return true;
+    const { inside, outside } = this.field.worth;
+    return (
+      (outside === "exact" && this.isFurther(view, best.value > 0 ? best.foot : this.middle, 1)) ||
+      (inside === "exact" && best.value < 0 && this.isFurther(best, view.value < 0 ? view.foot : this.middle, -1))
+    );
+  }
+
+  /** Whether all corners are further outside of a copy than from a point; or with the sign -1 inside. */
+  private isFurther({ copy }: View, point: Point, sign: number): boolean {
+    const { field, copies, corners, margin } = this;
+    for (const corner of corners) {
+      const [u, v] = copies.seenBy(copy, corner[0], corner[1]);
+      if (!(sign * field.at(u, v) >= between(corner, point) + margin)) return false;
+    }
+    return true;
+  }
+}
+
+function between([ax, ay]: Point, [bx, by]: Point): number {
+  return Math.sqrt((ax - bx) * (ax - bx) + (ay - by) * (ay - by));
+}
+
+/** How far from 0 the shape reaches. */
+function sizeOf(field: DistanceField): number {
+  const box = field.within(0);
+  return box ? Math.max(Math.abs(box.minX), Math.abs(box.minY), Math.abs(box.maxX), Math.abs(box.maxY)) : 0;
+}
