@@ -55,6 +55,12 @@ export function benchDistance(kernel, { best, coast, sortOf }) {
   row("25 on a grid", () =>
     kernel.repeatedField(disc(-0.8, -0.8, 0.1), { stepX: 0.4, stepY: 0.4, columns: 5, rows: 5 }).sample(grid),
   );
+  const tooth = kernel.formField(
+    kernel.distanceToBox,
+    { x: 0.7, y: -0.01, width: 0.2, height: 0.02 },
+    { minX: 0.7, minY: -0.01, maxX: 0.9, maxY: 0.01 },
+  );
+  row("100 close together around a centre", () => kernel.aroundField(tooth, 0, 0, 100).sample(grid));
   const lane = kernel.parsePathData("M -0.5 -0.2 H 0.5 A 0.2 0.2 0 0 1 0.5 0.2 H -0.5 A 0.2 0.2 0 0 1 -0.5 -0.2 Z");
   row("true curves: two lines and two arcs", () => kernel.pathField(lane, "nonzero", box).sample(grid));
   const drop = kernel.parsePathData(

@@ -6,8 +6,9 @@ import { bytes, slotAt } from "./places";
  *
  * Slots, counted from the first free one: 0 and 1 the x and y of places in the frame of the first copy of their cells; 2 and 3 what tells
  * their own copies; 4 the codes of their cells; 5 the indices of places that several copies are asked for; 6 those of far places, which are
- * in no cell that is listed; 7 cells that are asked for and not yet known. Of places that are shown to a later copy: 8 and 9 their x and y,
- * 10 their indices, 11 their values. 12 all cells: the code of each, and a block around it that has the same; 13 and 14 a table of the copies, from 15 on lists of copies.
+ * in no cell with a list; 7 cells that are asked for and not yet known. Of places that are shown to a later copy: 8 and 9 their x and y,
+ * 10 their indices, 11 their values. 12 all cells, the code of each and a block around it that has the same; 13 and 14 a table of the
+ * copies; from 15 on lists of copies.
  */
 export const NEAR_X: i32 = 0;
 export const NEAR_Y: i32 = 1;

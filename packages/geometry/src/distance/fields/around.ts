@@ -1,3 +1,4 @@
+import type { Slope } from "../forms";
 import type { Views } from "./candidates";
 import { copiedShape, isNear, unionWorth } from "./copied-shape";
 import { type Copies, ofCopies } from "./copies";
@@ -59,6 +60,11 @@ export function aroundField(given: DistanceField, x: number, y: number, count: n
     if (k > 0 && 2 * k < count) see(dx, dy, nearest - k, views);
     return true;
   };
+  const turn = (copy: number, slope: Slope): void => {
+    const { x: u, y: v } = slope;
+    slope.x = cos[copy] * u - sin[copy] * v;
+    slope.y = sin[copy] * u + cos[copy] * v;
+  };
   const cells = wedgeCells(x, y, first, Math.PI / count + BEYOND, Math.max(away, reach));
   const frame = [count, x, y, midX, midY, halfWidth, halfHeight, ...cells.frame];
   const copies: Copies = {
@@ -66,7 +72,15 @@ export function aroundField(given: DistanceField, x: number, y: number, count: n
     first: (px, py) => Math.round(((Math.atan2(py - y, px - x) - first) * count) / (2 * Math.PI)),
     ringAt,
     ring: (px, py, _block, k, views) => ringAt(px, py, 0, k, views),
-    seenBy: (k, px, py) => [x + cos[k] * (px - x) + sin[k] * (py - y), y - sin[k] * (px - x) + cos[k] * (py - y)],
+    valueAt(copy, px, py, slope) {
+      const dx = px - x;
+      const dy = py - y;
+      const u = x + cos[copy] * dx + sin[copy] * dy;
+      const v = y - sin[copy] * dx + cos[copy] * dy;
+      const value = field.at(u, v, slope);
+      if (slope) turn(copy, slope);
+      return value;
+    },
     mayBeThere: () => true,
     isThereWith: () => true,
     // All copies twice, so that there is always one so many further on.
@@ -82,11 +96,7 @@ export function aroundField(given: DistanceField, x: number, y: number, count: n
       engine.beginAround(...frame);
       return { locate: engine.locateAround, show: engine.showAround };
     },
-    turn(copy, slope) {
-      const { x: u, y: v } = slope;
-      slope.x = cos[copy] * u - sin[copy] * v;
-      slope.y = sin[copy] * u + cos[copy] * v;
-    },
+    turn,
   };
   return {
     ...ofCopies(field, copies),

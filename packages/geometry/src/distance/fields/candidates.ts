@@ -25,10 +25,8 @@ export interface CopiesInCells {
    * on. False where none of this ring or of one further out is there, or can have a value below `views.value`.
    */
   ring(x: number, y: number, block: Block, ring: number, views: Views): boolean;
-  /** A place as a copy sees it. */
-  seenBy(copy: number, x: number, y: number): Point;
-  /** Turns a gradient in the frame of a copy back. */
-  turn?(copy: number, slope: Slope): void;
+  /** The value of a copy at a place, and its gradient. */
+  valueAt(copy: number, x: number, y: number, slope?: Slope): number;
   /** Whether a copy may be there for a place of a block. */
   mayBeThere(copy: number, block: Block): boolean;
   /** Whether copy `a` is there wherever copy `b` is. */
@@ -51,45 +49,46 @@ const MOST = 1000;
 /** Distances are further apart than rounding can tell if by more than so many times the sizes. */
 const ROUNDING = 2 ** -44;
 
-/**
- * The copies that may have the least value at a place of a block, by the rules that docs/distance.md derives, under "Copies at many
- * places": of some copies, or else of all. The first one is there wherever the own copy is. Null where too many would have to be asked.
- */
-export function candidatesOf(
-  field: DistanceField,
-  copies: CopiesInCells,
-  block: Block,
-  some?: readonly number[] | null,
-): readonly number[] | null {
-  const judge = new Judge(field, copies, block);
-  if (some) {
-    for (const copy of some) if (copies.mayBeThere(copy, block)) judge.look(copy);
-  } else if (!judge.lookAround()) return null;
-  return judge.left();
-}
-
 /** How a copy sees the middle of a block. */
 interface View {
   copy: number;
   value: number;
-  /** Its boundary point that is nearest, in the frame of the own copy. */
+  /** Its boundary point that is nearest. */
   foot: Point;
 }
 
-class Judge {
-  private readonly corners: readonly Point[];
-  private readonly middle: Point;
+/** Tells which copies count in a block of cells, by the rules that docs/distance.md derives, under "Copies at many places". */
+export class Judge {
+  private readonly size: number;
+  private corners: readonly Point[] = [];
+  private middle: Point = [0, 0];
   /** By how much the difference of two copies' values may change between the middle and a place of the block. */
-  private readonly spread: number;
-  private readonly margin: number;
-  private readonly views: View[] = [];
+  private spread = 0;
+  private margin = 0;
+  private views: View[] = [];
 
   constructor(
     private readonly field: DistanceField,
     private readonly copies: CopiesInCells,
-    private readonly block: Block,
   ) {
-    const { column, row, columnEnd, rowEnd } = block;
+    const box = field.within(0);
+    this.size = box ? Math.max(Math.abs(box.minX), Math.abs(box.minY), Math.abs(box.maxX), Math.abs(box.maxY)) : 0;
+  }
+
+  /**
+   * The copies that may have the least value at a place of a block: of some copies, or else of all. The first one is there wherever the own
+   * copy is. Null where too many would have to be asked.
+   */
+  candidates(block: Block, some?: readonly number[] | null): readonly number[] | null {
+    this.enter(block);
+    if (some) {
+      for (const copy of some) if (this.copies.mayBeThere(copy, block)) this.look(copy);
+    } else if (!this.lookAround(block)) return null;
+    return this.left();
+  }
+
+  private enter({ column, row, columnEnd, rowEnd }: Block): void {
+    const { copies } = this;
     const a = copies.corner(column, row);
     const b = copies.corner(columnEnd, row);
     const c = copies.corner(column, rowEnd);
@@ -102,34 +101,36 @@ class Judge {
       radius = Math.max(radius, between(this.middle, corner));
       size = Math.max(size, Math.abs(corner[0]), Math.abs(corner[1]));
     }
-    this.spread = 2 * Math.max(1, field.lipschitz) * radius;
-    this.margin = ROUNDING * (size + sizeOf(field));
+    this.spread = 2 * Math.max(1, this.field.lipschitz) * radius;
+    this.margin = ROUNDING * (size + this.size);
+    this.views = [];
   }
 
-  look(copy: number): void {
-    const [u, v] = this.copies.seenBy(copy, ...this.middle);
-    this.see(u, v, copy);
+  private look(copy: number): void {
+    const [x, y] = this.middle;
+    const slope = { x: 0, y: 0 };
+    const value = this.copies.valueAt(copy, x, y, slope);
+    this.views.push({ copy, value, foot: [x - value * slope.x, y - value * slope.y] });
   }
 
   /** Looks at all copies that may be nearest, ring by ring. False if they are too many. */
-  lookAround(): boolean {
-    const { copies, block, middle, corners, spread, margin, views } = this;
-    const [x, y] = middle;
+  private lookAround(block: Block): boolean {
+    const { copies, middle, corners, spread, margin, views } = this;
     this.look(0);
     const [own] = views;
-    const all: Views = { value: own.value + spread, see: (u, v, copy) => this.see(u, v, copy) };
+    const all: Views = { value: own.value + spread, see: (_u, _v, copy) => this.look(copy) };
     const isExact = this.field.worth.outside === "exact";
     const point = own.value > 0 ? own.foot : middle;
     const mayBeNearer = (ring: number): boolean =>
       corners.some((corner) =>
         copies.ring(corner[0], corner[1], block, ring, { value: between(corner, point) + margin, see() {} }),
       );
-    for (let ring = 1; (!isExact || mayBeNearer(ring)) && copies.ring(x, y, block, ring, all); ring++)
+    for (let ring = 1; (!isExact || mayBeNearer(ring)) && copies.ring(middle[0], middle[1], block, ring, all); ring++)
       if (ring >= MOST || views.length > MOST) return false;
     return true;
   }
 
-  left(): number[] {
+  private left(): number[] {
     const { copies, views } = this;
     views.sort((a, b) => a.value - b.value);
     const left: number[] = [];
@@ -141,41 +142,28 @@ class Judge {
     return first === left[0] ? left : [first, ...left.filter((copy) => copy !== first)];
   }
 
-  private see(u: number, v: number, copy: number): void {
-    const slope = { x: 0, y: 0 };
-    const value = this.field.at(u, v, slope);
-    this.copies.turn?.(copy, slope);
-    const [x, y] = this.middle;
-    this.views.push({ copy, value, foot: [x - value * slope.x, y - value * slope.y] });
-  }
-
   /** Whether one copy has nowhere in the block a lower value than another. */
   private isNowhereLess(view: View, best: View): boolean {
     if (view.value > best.value + this.spread) return true;
     const { inside, outside } = this.field.worth;
     return (
-      (outside === "exact" && this.isFurther(view, best.value > 0 ? best.foot : this.middle, 1)) ||
-      (inside === "exact" && best.value < 0 && this.isFurther(best, view.value < 0 ? view.foot : this.middle, -1))
+      (outside === "exact" && this.isFurther(view.copy, best.value > 0 ? best.foot : this.middle, 1)) ||
+      (inside === "exact" && best.value < 0 && this.isFurther(best.copy, view.value < 0 ? view.foot : this.middle, -1))
     );
   }
 
   /** Whether all corners are further outside of a copy than from a point; or with the sign -1 inside. */
-  private isFurther({ copy }: View, point: Point, sign: number): boolean {
-    const { field, copies, corners, margin } = this;
-    for (const corner of corners) {
-      const [u, v] = copies.seenBy(copy, corner[0], corner[1]);
-      if (!(sign * field.at(u, v) >= between(corner, point) + margin)) return false;
+  private isFurther(copy: number, point: Point, sign: number): boolean {
+    for (const corner of this.corners) {
+      const value = sign * this.copies.valueAt(copy, corner[0], corner[1]);
+      if (!(value >= between(corner, point) + this.margin)) return false;
     }
     return true;
   }
 }
 
-function between([ax, ay]: Point, [bx, by]: Point): number {
-  return Math.sqrt((ax - bx) * (ax - bx) + (ay - by) * (ay - by));
-}
-
-/** How far from 0 the shape reaches. */
-function sizeOf(field: DistanceField): number {
-  const box = field.within(0);
-  return box ? Math.max(Math.abs(box.minX), Math.abs(box.minY), Math.abs(box.maxX), Math.abs(box.maxY)) : 0;
+function between(a: Point, b: Point): number {
+  const dx = a[0] - b[0];
+  const dy = a[1] - b[1];
+  return Math.sqrt(dx * dx + dy * dy);
 }

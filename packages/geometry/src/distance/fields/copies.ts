@@ -12,6 +12,8 @@ export interface Copies extends CopiesInCells {
   first(x: number, y: number): number;
   /** As `ring` in cells, at a place anywhere, around its first copy. */
   ringAt(x: number, y: number, first: number, ring: number, views: Views): boolean;
+  /** Turns a gradient in the frame of a copy back. */
+  turn?(copy: number, slope: Slope): void;
   /** Numbers of the copies for the compiled part. */
   table: Float64Array;
   /** Sets these copies in the compiled part, until others are set, and returns its functions for them. */

@@ -1,5 +1,5 @@
 import { type Places, TOGETHER } from "../assembly/places";
-import { type Block, type CopiesInCells, candidatesOf } from "./candidates";
+import { type Block, type CopiesInCells, Judge } from "./candidates";
 import type { DistanceField } from "./field";
 
 /** Codes of cells, as packages/geometry/assembly/copies.ts has them. */
@@ -20,9 +20,10 @@ const LISTS = 3;
 /** Copies that may be nearest; null for too many. */
 type Candidates = readonly number[] | null;
 
+/** Two halves of a block, and whether one of them has fewer candidates than the block. */
 interface Halves {
-  blocks: Block[];
-  candidates: Candidates[];
+  blocks: readonly [Block, Block];
+  candidates: readonly [Candidates, Candidates];
   hasFewer: boolean;
 }
 
@@ -38,11 +39,14 @@ export class KnownCells {
   /** Where lists begin. */
   private readonly begins = new Map<string, number>();
 
+  private readonly judge: Judge;
+
   constructor(
-    private readonly field: DistanceField,
+    field: DistanceField,
     private readonly copies: CopiesInCells,
     private readonly table: Float64Array,
   ) {
+    this.judge = new Judge(field, copies);
     this.numbers = new Int32Array(2 * copies.columns * copies.rows).fill(IS_UNKNOWN);
   }
 
@@ -66,7 +70,7 @@ export class KnownCells {
       const [i, j] = [cell % columns, Math.floor(cell / columns)];
       const [column, row] = [i - (i % together.columns), j - (j % together.rows)];
       const block = { column, row, columnEnd: column + together.columns, rowEnd: row + together.rows };
-      this.learnBlock(block, candidatesOf(this.field, this.copies, block));
+      this.learnBlock(block, this.judge.candidates(block));
     }
     this.findAlike();
   }
@@ -76,11 +80,12 @@ export class KnownCells {
     const { column, row, columnEnd, rowEnd } = block;
     const [width, height] = [columnEnd - column, rowEnd - row];
     if (candidates?.length !== 1) {
-      const beside = width > 1 ? this.halves(block, candidates, "columnEnd", "column") : null;
-      const above = height > 1 && !beside?.hasFewer ? this.halves(block, candidates, "rowEnd", "row") : null;
+      const beside = width > 1 ? this.halves(besideEachOther(block), candidates) : null;
+      const above = height > 1 && !beside?.hasFewer ? this.halves(aboveEachOther(block), candidates) : null;
       const halves = above?.hasFewer || height > width ? (above ?? beside) : beside;
       if (halves && (halves.hasFewer || width * height > SMALL)) {
-        for (const [k, half] of halves.blocks.entries()) this.learnBlock(half, halves.candidates[k]);
+        this.learnBlock(halves.blocks[0], halves.candidates[0]);
+        this.learnBlock(halves.blocks[1], halves.candidates[1]);
         return;
       }
     }
@@ -89,18 +94,12 @@ export class KnownCells {
       for (let i = column; i < columnEnd; i++) this.numbers[2 * (j * this.copies.columns + i)] = code;
   }
 
-  /** Two halves of a block, one up to the middle between `from` and `to`, and one from there on. */
-  private halves(block: Block, candidates: Candidates, to: keyof Block, from: keyof Block): Halves {
-    const middle = (block[from] + block[to]) / 2;
-    const blocks = [
-      { ...block, [to]: middle },
-      { ...block, [from]: middle },
-    ];
-    const left = blocks.map((half) => candidatesOf(this.field, this.copies, half, candidates));
-    const hasFewer = left.some(
-      (half) => half !== null && half.length < (candidates?.length ?? Number.POSITIVE_INFINITY),
-    );
-    return { blocks, candidates: left, hasFewer };
+  private halves(halves: readonly [Block, Block], candidates: Candidates): Halves {
+    const first = this.judge.candidates(halves[0], candidates);
+    const second = this.judge.candidates(halves[1], candidates);
+    const count = candidates?.length ?? Number.POSITIVE_INFINITY;
+    const hasFewer = (first !== null && first.length < count) || (second !== null && second.length < count);
+    return { blocks: halves, candidates: [first, second], hasFewer };
   }
 
   /** Finds the blocks of the same code: along each row, and on to rows in which the same columns have it. */
@@ -147,4 +146,20 @@ export class KnownCells {
     this.lists[begin] = candidates.length;
     this.lists.set(candidates, begin + 1);
   }
+}
+
+function besideEachOther({ column, row, columnEnd, rowEnd }: Block): [Block, Block] {
+  const middle = (column + columnEnd) / 2;
+  return [
+    { column, row, columnEnd: middle, rowEnd },
+    { column: middle, row, columnEnd, rowEnd },
+  ];
+}
+
+function aboveEachOther({ column, row, columnEnd, rowEnd }: Block): [Block, Block] {
+  const middle = (row + rowEnd) / 2;
+  return [
+    { column, row, columnEnd, rowEnd: middle },
+    { column, row: middle, columnEnd, rowEnd },
+  ];
 }

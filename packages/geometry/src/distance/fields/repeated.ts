@@ -69,7 +69,7 @@ export function repeatedField(given: DistanceField, { stepX, stepY, columns, row
       return ringAround(x - ci * stepX, y - cj * stepY, sides, k, views);
     },
     ring: (x, y, block, k, views) => ringAround(x, y, cells.sides(block), k, views),
-    seenBy: (copy, x, y) => [x - columnOf(copy) * stepX, y - rowOf(copy) * stepY],
+    valueAt: (copy, x, y, slope) => field.at(x - columnOf(copy) * stepX, y - rowOf(copy) * stepY, slope),
     begin({ engine }) {
       engine.beginRepeated(...frame);
       return { locate: engine.locateRepeated, show: engine.showRepeated };
