@@ -34,15 +34,15 @@ let stepX: f64 = 1;
 let stepY: f64 = 1;
 let columns: f64 = 1;
 let rows: f64 = 1;
-/** Ways are measured in these; half of the cells lie within `edge` of the middle of a copy, and all of them within `end`. */
-let scaleX: f64 = 1;
-let scaleY: f64 = 1;
-let edge: f64 = 0.5;
-let end: f64 = 0;
+/** Half of the cells lie within an edge of the middle of a copy, evenly; the others get wider by an outer size, up to an end. */
+let edgeX: f64 = 0.5;
+let edgeY: f64 = 0.5;
+let outerX: f64 = 1;
+let outerY: f64 = 1;
+let endX: f64 = 0;
+let endY: f64 = 0;
 let perStepX: f64 = 1;
 let perStepY: f64 = 1;
-let perScaleX: f64 = 1;
-let perScaleY: f64 = 1;
 
 /** Sets the copies. To be called again after the shape was measured, which may have copies of its own. */
 export function beginRepeated(
@@ -54,10 +54,12 @@ export function beginRepeated(
   alongY: f64,
   columnCount: f64,
   rowCount: f64,
-  cellScaleX: f64,
-  cellScaleY: f64,
-  edgeOfInner: f64,
-  endOfCells: f64,
+  innerX: f64,
+  sizeX: f64,
+  farX: f64,
+  innerY: f64,
+  sizeY: f64,
+  farY: f64,
 ): void {
   midX = x;
   midY = y;
@@ -67,14 +69,14 @@ export function beginRepeated(
   stepY = alongY;
   columns = columnCount;
   rows = rowCount;
-  scaleX = cellScaleX;
-  scaleY = cellScaleY;
-  edge = edgeOfInner;
-  end = endOfCells;
+  edgeX = innerX;
+  outerX = sizeX;
+  endX = farX;
+  edgeY = innerY;
+  outerY = sizeY;
+  endY = farY;
   perStepX = 1 / stepX;
   perStepY = 1 / stepY;
-  perScaleX = 1 / scaleX;
-  perScaleY = 1 / scaleY;
 }
 
 /** The nearest copy of the last place, and the way to it from the first one. */
@@ -145,10 +147,10 @@ function locatePair(i: i32, count: i32, toX: usize, toY: usize, toColumn: usize,
   v128.store(toRow + at, ownRow);
   v128.store(toX + at, f64x2.sub(x, ofX));
   v128.store(toY + at, f64x2.sub(y, ofY));
-  const ownX = f64x2.mul(f64x2.sub(f64x2.sub(x, ofX), both(midX)), both(perScaleX));
-  const ownY = f64x2.mul(f64x2.sub(f64x2.sub(y, ofY), both(midY)), both(perScaleY));
-  const cells = i32x4.add(i32x4.mul(cellsOf(ownY), i32x4.splat(SIDE)), cellsOf(ownX));
-  const areFar = i64x2.bitmask(f64x2.ge(f64x2.pmax(f64x2.abs(ownX), f64x2.abs(ownY)), both(end)));
+  const ownX = f64x2.sub(f64x2.sub(x, ofX), both(midX));
+  const ownY = f64x2.sub(f64x2.sub(y, ofY), both(midY));
+  const cells = i32x4.add(i32x4.mul(cellsOf(ownY, edgeY, outerY), i32x4.splat(SIDE)), cellsOf(ownX, edgeX, outerX));
+  const areFar = i64x2.bitmask(v128.or(f64x2.ge(f64x2.abs(ownX), both(endX)), f64x2.ge(f64x2.abs(ownY), both(endY))));
   const cell = i32x4.extract_lane(cells, 1);
   codeAt(i, i32x4.extract_lane(cells, 0), (areFar & 1) === 0);
   blockMaxX = -Infinity;
@@ -164,10 +166,12 @@ function locatePair(i: i32, count: i32, toX: usize, toY: usize, toColumn: usize,
   const mostX = column < columns - 1 ? 0.5 * stepX : Infinity;
   const leastY = row > 0 ? -0.5 * stepY : -Infinity;
   const mostY = row < rows - 1 ? 0.5 * stepY : Infinity;
-  blockMinX = midX + awayX + max(leastX, load<f64>(table + bytes(firstColumn(cell))) * scaleX);
-  blockMaxX = midX + awayX + min(mostX, load<f64>(table + bytes(lastColumn(cell)), 8) * scaleX);
-  blockMinY = midY + awayY + max(leastY, load<f64>(table + bytes(firstRow(cell))) * scaleY);
-  blockMaxY = midY + awayY + min(mostY, load<f64>(table + bytes(lastRow(cell)), 8) * scaleY);
+  // The lines between rows follow those between columns.
+  const lines = table + bytes(SIDE + 1);
+  blockMinX = midX + awayX + max(leastX, load<f64>(table + bytes(firstColumn(cell))));
+  blockMaxX = midX + awayX + min(mostX, load<f64>(table + bytes(lastColumn(cell)), 8));
+  blockMinY = midY + awayY + max(leastY, load<f64>(lines + bytes(firstRow(cell))));
+  blockMaxY = midY + awayY + min(mostY, load<f64>(lines + bytes(lastRow(cell)), 8));
 }
 
 /** Shows places that several copies are asked for to the next one of these, if it is there and near enough. Returns how many have one. */
@@ -199,8 +203,16 @@ function nearest(steps: v128, all: f64): v128 {
 }
 
 /** The cells along an axis of what lies so far from the middle of a copy; the first one for what is not a number. */
-function cellsOf(x: v128): v128 {
-  const share = f64x2.div(x, f64x2.add(f64x2.abs(x), both(edge)));
-  const cell = f64x2.mul(f64x2.add(share, both(1)), both(HALF));
+function cellsOf(x: v128, edge: f64, outer: f64): v128 {
+  const way = f64x2.abs(x);
+  const beyond = f64x2.sub(way, both(edge));
+  const isInner = f64x2.lt(beyond, both(0));
+  const share = v128.bitselect(
+    f64x2.div(way, both(edge)),
+    f64x2.add(both(1), f64x2.div(beyond, f64x2.add(beyond, both(outer)))),
+    isInner,
+  );
+  const from = f64x2.mul(share, both(HALF / 2));
+  const cell = f64x2.add(both(HALF), v128.bitselect(f64x2.neg(from), from, f64x2.lt(x, both(0))));
   return i32x4.trunc_sat_f64x2_s_zero(f64x2.pmin(both(SIDE - 1), f64x2.pmax(both(0), cell)));
 }

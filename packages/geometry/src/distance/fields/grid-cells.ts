@@ -1,4 +1,6 @@
+import type { Bounds } from "../../polygon";
 import type { Block, Point } from "./candidates";
+import type { Repetition } from "./repeated";
 
 /** How many copies there are on each side of one. */
 export interface Sides {
@@ -8,29 +10,27 @@ export interface Sides {
   above: number;
 }
 
-/** Cells along each axis; where they end, in steps. */
+/** Cells along each axis. */
 const SIDE = 64;
 const HALF = SIDE / 2;
+
+/** Those to one side of the middle of a copy that lie within so many steps of it. */
+const INNER = HALF / 2;
+/** Half a step, and more than rounding: further out, on a side, another copy would be the nearest one, if it were there. */
+const EDGE = 33 / 64;
+
+/** Where cells end, in sizes of a copy. */
 const FAR = 2 ** 12;
 
 /**
- * Half of the cells lie within so many steps of the middle of a copy. Further out, on a side, another copy would be the nearest one, if it
- * were there: half a step, and more than rounding.
+ * The plane around the box of a copy on a grid, parted into boxes. Copies on its sides are told by how many columns and rows they lie
+ * further on. packages/geometry/assembly/repeated.ts finds the cells.
  */
-const INNER = HALF / 2;
-const EDGE = 33 / 64;
-
-/** The lines between cells, in steps from the middle of a copy. */
-const LINES = Float64Array.from({ length: SIDE + 1 }, (_, i) => {
-  const from = i - HALF;
-  return Math.abs(from) === HALF ? Math.sign(from) * FAR : (EDGE * from) / (HALF - Math.abs(from));
-});
-
-/**
- * The plane around the box of a copy on a grid, its middle (cx, cy), parted into boxes. Copies on its sides are told by how many columns and
- * rows they lie further on. packages/geometry/assembly/repeated.ts finds the cells.
- */
-export function gridCells(cx: number, cy: number, stepX: number, stepY: number, columns: number, rows: number) {
+export function gridCells(box: Bounds, { stepX, stepY, columns, rows }: Repetition) {
+  const [halfWidth, halfHeight] = [(box.maxX - box.minX) / 2, (box.maxY - box.minY) / 2];
+  const [cx, cy] = [box.minX + halfWidth, box.minY + halfHeight];
+  const across = cellsAlong(columns > 1 ? EDGE * stepX : halfWidth || halfHeight || 1, halfWidth);
+  const up = cellsAlong(rows > 1 ? EDGE * stepY : halfHeight || halfWidth || 1, halfHeight);
   const sides = ({ column, row, columnEnd, rowEnd }: Block): Sides => ({
     left: columnEnd <= HALF - INNER ? 0 : columns - 1,
     right: column >= HALF + INNER ? 0 : columns - 1,
@@ -40,10 +40,10 @@ export function gridCells(cx: number, cy: number, stepX: number, stepY: number, 
   return {
     columns: SIDE,
     rows: SIDE,
-    together: { columns: INNER, rows: INNER },
-    table: LINES,
-    frame: [stepX, stepY, EDGE, FAR],
-    corner: (column: number, row: number): Point => [cx + stepX * LINES[column], cy + stepY * LINES[row]],
+    together: { columns: 8, rows: 8 },
+    table: Float64Array.of(...across.lines, ...up.lines),
+    frame: [...across.frame, ...up.frame],
+    corner: (column: number, row: number): Point => [cx + across.lines[column], cy + up.lines[row]],
     sides,
     mayBeThere(copy: number, block: Block): boolean {
       const { left, right, below, above } = sides(block);
@@ -54,6 +54,19 @@ export function gridCells(cx: number, cy: number, stepX: number, stepY: number, 
     isThereWith: (a: number, b: number): boolean =>
       isBetween(columnOf(a), columnOf(b)) && isBetween(rowOf(a), rowOf(b)),
   };
+}
+
+/** Lines along an axis, from the middle of a copy: evenly up to an edge, and wider further out, by the size of the copy. */
+function cellsAlong(edge: number, half: number) {
+  const outer = Math.max(edge, half);
+  const lines = Array.from({ length: SIDE + 1 }, (_, i) => {
+    const from = Math.abs(i - HALF);
+    const beyond = from - INNER;
+    const way =
+      beyond <= 0 ? (edge * from) / INNER : beyond < INNER ? edge + (outer * beyond) / (INNER - beyond) : FAR * outer;
+    return i < HALF ? -way : way;
+  });
+  return { lines, frame: [edge, outer, FAR * outer] };
 }
 
 /** The number of the copy that lies so many columns and rows further on, up to 2^15 of each. */

@@ -54,9 +54,7 @@ export function repeatedField(given: DistanceField, { stepX, stepY, columns, row
     }
     return true;
   };
-  // Where there is one column only, cells are as wide as the shape.
-  const [width, height] = [columns > 1 ? stepX : halfWidth, rows > 1 ? stepY : halfHeight];
-  const cells = gridCells(cx, cy, width || height || 1, height || width || 1, columns, rows);
+  const cells = gridCells(box, { stepX, stepY, columns, rows });
   const frame = [cx, cy, halfWidth, halfHeight, stepX, stepY, columns, rows, ...cells.frame];
   const copies: Copies = {
     ...cells,
