@@ -1,6 +1,13 @@
 import type { Bounds } from "../../polygon";
 import type { Block, Point } from "./candidates";
-import type { Repetition } from "./repeated";
+
+/** How often, and how far apart, a shape is repeated; the given one stands at the corner of least x and y. */
+export interface Repetition {
+  stepX: number;
+  stepY: number;
+  columns: number;
+  rows: number;
+}
 
 /** How many copies there are on each side of one. */
 export interface Sides {
@@ -10,13 +17,12 @@ export interface Sides {
   above: number;
 }
 
-/** Cells along each axis. */
+/** Cells along each axis, and from the middle of a copy to one side. */
 const SIDE = 64;
 const HALF = SIDE / 2;
 
-/** Those to one side of the middle of a copy that lie within so many steps of it. */
+/** Inner cells to one side reach so many steps: half a step, and more than rounding. Further out no copy is there on that side. */
 const INNER = HALF / 2;
-/** Half a step, and more than rounding: further out, on a side, another copy would be the nearest one, if it were there. */
 const EDGE = 33 / 64;
 
 /** Where cells end, in sizes of a copy. */

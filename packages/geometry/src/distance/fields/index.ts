@@ -12,11 +12,12 @@ export {
 } from "./blend";
 export type { DistanceField, Worth } from "./field";
 export { type FramedLevelSet, framedLevelSet } from "./framed-level-set";
+export type { Repetition } from "./grid-cells";
 export { type LevelSet, levelSet, levelSets } from "./level-set";
 export { offsetField, shellField } from "./levels";
 export { nearestEdgeRegion } from "./nearest-edge-region";
 export { pathField } from "./path-field";
 export { placedField } from "./placed";
-export { type Repetition, repeatedField } from "./repeated";
+export { repeatedField } from "./repeated";
 export { complement, differenceField, intersectionField, unionField, xorField } from "./sets";
 export { formField, shapeField } from "./sources";

@@ -2,15 +2,7 @@ import type { Views } from "./candidates";
 import { copiedShape, isNear, unionWorth } from "./copied-shape";
 import { type Copies, ofCopies } from "./copies";
 import type { DistanceField } from "./field";
-import { columnOf, copyAt, gridCells, rowOf, type Sides } from "./grid-cells";
-
-/** How often, and how far apart, a shape is repeated; the given one stands at the corner of least x and y. */
-export interface Repetition {
-  stepX: number;
-  stepY: number;
-  columns: number;
-  rows: number;
-}
+import { columnOf, copyAt, gridCells, type Repetition, rowOf, type Sides } from "./grid-cells";
 
 /**
  * The union of copies on a grid. At a place the copies around are asked ring by ring, until those of the next ring are further away
