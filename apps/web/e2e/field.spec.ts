@@ -39,6 +39,19 @@ test("a composed distance says what it is worth, and is held against the exact o
   await expect(page.getByTestId("march-steps")).toContainText("soft is met");
 });
 
+test("where there are no shapes, the field that was composed last is shown and handed off at once", async ({
+  page,
+}) => {
+  const script =
+    "plan 100 by 100, y down, unit px\nspokes = distance(capsule((72, 50), (84, 54), radius: 3)).around((50, 50), 30)\n";
+  await openSheet(page, `${script}wheel = field(spokes, cell: 1)\n`);
+  await station(page, "Field");
+  await expect(page.getByTestId("field-worth")).toContainText("outside");
+  await expect(page.getByTestId("panel")).toContainText("wheel");
+  await station(page, "Hand off");
+  await expect(page.getByTestId("panel")).toContainText("wheel.png");
+});
+
 test("samples: the cell that is fine enough is taken, a contour becomes a shape, a file is saved and checked", async ({
   page,
 }) => {

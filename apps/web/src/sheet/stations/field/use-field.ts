@@ -1,3 +1,4 @@
+import type { ValueView } from "@/worker/sheet-view";
 import { useAnswers } from "../../model/answers";
 import { useChoice } from "../../model/choice";
 
@@ -13,12 +14,17 @@ export interface FieldInQuestion {
 export function useField(): FieldInQuestion {
   const { view } = useAnswers();
   const { shape, chosen } = useChoice();
-  const value = view.definitions.find(({ name }) => name === chosen)?.value;
-  if (chosen && value?.type === "distance") return { name: chosen, isComposed: true, sampled: null };
-  if (chosen && value?.type === "field" && value.isComposed) return { name: chosen, isComposed: true, sampled: chosen };
+  const composed = view.definitions.filter(({ value }) => isComposed(value));
+  // Where there are no shapes, it is the last field that is shown, as it would be the last shape.
+  const field = composed.find(({ name }) => name === chosen) ?? (shape ? undefined : composed.at(-1));
+  if (field) return { name: field.name, isComposed: true, sampled: field.value?.type === "field" ? field.name : null };
   const sampled = view.definitions.find(
     ({ name, value: each }) =>
       each?.type === "field" && (name === chosen || (!each.isComposed && each.shape === shape?.name)),
   );
   return { name: shape?.name ?? null, isComposed: false, sampled: sampled?.name ?? null };
+}
+
+function isComposed(value: ValueView | null): boolean {
+  return value?.type === "distance" || (value?.type === "field" && value.isComposed);
 }

@@ -36,7 +36,8 @@ export function useHandoff(): Chosen | null {
   const [picked, setPicked] = useState<{ shape: string | null; kept: number | null } | null>(null);
   const isField = (wanted: string | null): boolean =>
     view.definitions.some(({ name, value }) => name === wanted && value?.type === "field");
-  const name = isField(chosen) ? chosen : (shape?.name ?? null);
+  const lastField = view.definitions.findLast(({ value }) => value?.type === "field");
+  const name = isField(chosen) ? chosen : (shape?.name ?? lastField?.name ?? null);
   const wanted = picked && picked.shape === name ? picked.kept : emissionOf(view, name);
   const kept = wanted !== null && wanted < view.emissions.length ? wanted : null;
   const emission = kept === null ? null : view.emissions[kept];
