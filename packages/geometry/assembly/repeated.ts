@@ -197,12 +197,12 @@ export function showRepeated(count: i32, rank: i32, result: i32, slot: i32): i32
   return kept;
 }
 
-/** The nearest of columns, or rows, to what lies so many of them from the first one. */
+/** The nearest columns, or rows, by how many steps places lie from the first one. */
 function nearest(steps: v128, all: f64): v128 {
   return f64x2.pmin(both(all - 1), f64x2.pmax(both(0), f64x2.nearest(steps)));
 }
 
-/** The cells along an axis of what lies so far from the middle of a copy; the first one for what is not a number. */
+/** The cells along an axis, by the way from the middle of a copy; the first one for what is not a number. */
 function cellsOf(x: v128, edge: f64, outer: f64): v128 {
   const way = f64x2.abs(x);
   const beyond = f64x2.sub(way, both(edge));

@@ -83,7 +83,7 @@ export function aroundField(given: DistanceField, x: number, y: number, count: n
     },
     mayBeThere: () => true,
     isThereWith: () => true,
-    // All copies twice, so that there is always one so many further on.
+    // All copies twice: counting on from any of them does not lead past the end.
     table: Float64Array.of(
       ...cells.lines,
       ...[...cos, ...cos].flatMap((_, i) => {

@@ -16,7 +16,7 @@ export interface Views {
 export interface CopiesInCells {
   columns: number;
   rows: number;
-  /** Blocks of so many columns and rows are asked for together. */
+  /** The size of the blocks that are learnt together. */
   together: { columns: number; rows: number };
   /** Where a line between columns meets one between rows. */
   corner(column: number, row: number): Point;
@@ -46,7 +46,7 @@ export interface Block {
 /** Copies and rings that are asked at most. */
 const MOST = 1000;
 
-/** Distances are further apart than rounding can tell if by more than so many times the sizes. */
+/** What differs by more than this part of the sizes differs in truth, and not by rounding only. */
 const ROUNDING = 2 ** -44;
 
 /** How a copy sees the middle of a block. */

@@ -21,7 +21,7 @@ export interface Sides {
 const SIDE = 64;
 const HALF = SIDE / 2;
 
-/** Inner cells to one side reach so many steps: half a step, and more than rounding. Further out no copy is there on that side. */
+/** Inner cells on a side, and how far they reach in steps: a half, and some more for rounding. Beyond them no copy is there. */
 const INNER = HALF / 2;
 const EDGE = 33 / 64;
 
@@ -75,7 +75,7 @@ function cellsAlong(edge: number, half: number) {
   return { lines, frame: [edge, outer, FAR * outer] };
 }
 
-/** The number of the copy that lies so many columns and rows further on, up to 2^15 of each. */
+/** The number of a copy by how many columns and rows it lies further on, each below 2^15. */
 export function copyAt(columns: number, rows: number): number {
   return (rows << 16) | (columns & 0xffff);
 }

@@ -10,7 +10,7 @@ const COPY_BITS = 12;
 /** Numbers of all lists, at most. */
 const MOST = 2 ** 18;
 
-/** So many cells are not parted if that does not lessen their copies. */
+/** Blocks of up to this many cells are left whole if halving does not lessen their copies. */
 const SMALL = 8;
 
 /** Slots of what is written, from the first on. */
