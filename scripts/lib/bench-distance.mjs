@@ -51,16 +51,22 @@ export function benchDistance(kernel, { best, coast, sortOf }) {
       { x, y, radius },
       { minX: x - radius, minY: y - radius, maxX: x + radius, maxY: y + radius },
     );
-  row("9 around a centre", () => kernel.aroundField(disc(0.6, 0, 0.1), 0, 0, 9).sample(grid));
-  row("25 on a grid", () =>
-    kernel.repeatedField(disc(-0.8, -0.8, 0.1), { stepX: 0.4, stepY: 0.4, columns: 5, rows: 5 }).sample(grid),
-  );
   const tooth = kernel.formField(
     kernel.distanceToBox,
     { x: 0.7, y: -0.01, width: 0.2, height: 0.02 },
     { minX: 0.7, minY: -0.01, maxX: 0.9, maxY: 0.01 },
   );
-  row("100 close together around a centre", () => kernel.aroundField(tooth, 0, 0, 100).sample(grid));
+  const copies = {
+    "9 around a centre": () => kernel.aroundField(disc(0.6, 0, 0.1), 0, 0, 9),
+    "25 on a grid": () => kernel.repeatedField(disc(-0.8, -0.8, 0.1), { stepX: 0.4, stepY: 0.4, columns: 5, rows: 5 }),
+    "100 close together around a centre": () => kernel.aroundField(tooth, 0, 0, 100),
+  };
+  // A new field of copies learns first which of them count where.
+  for (const [name, make] of Object.entries(copies)) {
+    const made = make();
+    row(name, () => made.sample(grid));
+    row(`${name}, made anew`, () => make().sample(grid));
+  }
   const lane = kernel.parsePathData("M -0.5 -0.2 H 0.5 A 0.2 0.2 0 0 1 0.5 0.2 H -0.5 A 0.2 0.2 0 0 1 -0.5 -0.2 Z");
   row("true curves: two lines and two arcs", () => kernel.pathField(lane, "nonzero", box).sample(grid));
   const drop = kernel.parsePathData(

@@ -1,4 +1,5 @@
 import {
+  areKnown,
   beginCells,
   beginShown,
   codeAt,
@@ -87,17 +88,23 @@ let blockTo: f64 = 0;
 let blockRight: f64 = 0;
 let blockLeft: f64 = 0;
 
-/** Writes the places in the frames of the first copies of their cells, and lists those for which that is not enough. */
-export function locateAround(count: i32, slot: i32): void {
+/**
+ * Writes places, from one on, in the frames of the first copies of their cells, and lists those for which that is not enough. Returns the
+ * place to continue from, after its cell was learnt.
+ */
+export function locateAround(from: i32, count: i32, slot: i32): i32 {
   const toX = slotAt(slot + NEAR_X);
   const toY = slotAt(slot + NEAR_Y);
   const owns = slotAt(slot + OWN);
   const table = slotAt(slot + TABLE);
-  beginCells(slot);
+  beginCells(from, slot);
   own = 0;
   blockTo = -1;
-  for (let i = locateInBlock(0, count, toX, toY, owns); i < count; i = locateInBlock(i + 2, count, toX, toY, owns))
-    locatePair(i, count, toX, toY, owns, table);
+  while (from < count) {
+    if (!locatePair(from, count, toX, toY, owns, table)) return from;
+    from = locateInBlock(from + 2, count, toX, toY, owns);
+  }
+  return count;
 }
 
 /** Writes pairs of places, from one on, as long as they lie in the same cells as the last place. Returns the next one. */
@@ -133,8 +140,11 @@ function locateInBlock(i: i32, count: i32, toX: usize, toY: usize, owns: usize):
   return i;
 }
 
-/** Writes two places, each by its own wedge and cell. The cells around the second one that have the same code are the block then. */
-function locatePair(i: i32, count: i32, toX: usize, toY: usize, owns: usize, table: usize): void {
+/**
+ * Writes two places, each by its own wedge and cell. The cells around the second one that have the same code are the block then. False if
+ * one of the cells has to be learnt first.
+ */
+function locatePair(i: i32, count: i32, toX: usize, toY: usize, owns: usize, table: usize): bool {
   const at = bytes(i);
   const dx = fromX(at, cx);
   const dy = fromY(at, cy);
@@ -158,7 +168,9 @@ function locatePair(i: i32, count: i32, toX: usize, toY: usize, owns: usize, tab
   const column = within(f64x2.mul(f64x2.add(share, both(1)), both(COLUMNS / 2)), COLUMNS);
   const cells = i32x4.add(i32x4.mul(row, i32x4.splat(COLUMNS)), column);
   const cell = i32x4.extract_lane(cells, 1);
-  const firstCode = codeAt(i, i32x4.extract_lane(cells, 0), !(f64x2.extract_lane(ahead, 0) >= end));
+  const firstCell = i32x4.extract_lane(cells, 0);
+  if (!areKnown(firstCell, i + 1 < count ? cell : firstCell)) return false;
+  const firstCode = codeAt(i, firstCell, !(f64x2.extract_lane(ahead, 0) >= end));
   store<i32>(numberAt(owns, i), first);
   let secondCode = 0;
   if (i + 1 < count) {
@@ -172,7 +184,7 @@ function locatePair(i: i32, count: i32, toX: usize, toY: usize, owns: usize, tab
   v128.store(toX + at, f64x2.add(both(cx), along(dx, dy, copyCos, copySin)));
   v128.store(toY + at, f64x2.add(both(cy), across(dx, dy, copyCos, copySin)));
   blockTo = -1;
-  if (secondCode < 0) return;
+  if (secondCode < 0) return true;
   own = second;
   cos = load<f64>(copyAt(table, second), 16);
   sin = load<f64>(copyAt(table, second), 24);
@@ -183,6 +195,7 @@ function locatePair(i: i32, count: i32, toX: usize, toY: usize, owns: usize, tab
   blockTo = load<f64>(table + bytes(lastRow(cell)), 8);
   blockRight = tan * (<f64>firstColumn(cell) * (2 / <f64>COLUMNS) - 1);
   blockLeft = tan * (<f64>lastColumn(cell) * (2 / <f64>COLUMNS) + (2 / <f64>COLUMNS - 1));
+  return true;
 }
 
 /** Shows places that several copies are asked for to the next one of these, if its box is near enough. Returns how many have one. */

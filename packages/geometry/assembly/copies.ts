@@ -6,9 +6,8 @@ import { bytes, slotAt } from "./places";
  *
  * Slots, counted from the first free one: 0 and 1 the x and y of places in the frame of the first copy of their cells; 2 and 3 what tells
  * their own copies; 4 the codes of their cells; 5 the indices of places that several copies are asked for; 6 those of far places, which are
- * in no cell with a list; 7 cells that are asked for and not yet known. Of places that are shown to a later copy: 8 and 9 their x and y,
- * 10 their indices, 11 their values. 12 all cells, the code of each and a block around it that has the same; 13 and 14 a table of the
- * copies; from 15 on lists of copies.
+ * in no cell with a list. Of places that are shown to a later copy: 7 and 8 their x and y, 9 their indices, 10 their values. 11 all cells,
+ * the code of each and a block around it that has the same; 12 and 13 a table of the copies; from 14 on lists of copies.
  */
 export const NEAR_X: i32 = 0;
 export const NEAR_Y: i32 = 1;
@@ -16,21 +15,19 @@ export const OWN: i32 = 2;
 const CODES: i32 = 4;
 const SEVERAL: i32 = 5;
 const FAR: i32 = 6;
-const UNKNOWN: i32 = 7;
-const SHOWN_X: i32 = 8;
-const SHOWN_Y: i32 = 9;
-const SHOWN: i32 = 10;
-const VALUES: i32 = 11;
-const CELLS: i32 = 12;
-export const TABLE: i32 = 13;
-const LISTS: i32 = 15;
+const SHOWN_X: i32 = 7;
+const SHOWN_Y: i32 = 8;
+const SHOWN: i32 = 9;
+const VALUES: i32 = 10;
+const CELLS: i32 = 11;
+export const TABLE: i32 = 12;
+const LISTS: i32 = 14;
 
-/** Codes of cells: where their list begins, if there is one, and in the last bits the first copy. Below 0: not yet known, asked for, far. */
+/** Codes of cells: where their list begins, if there is one, and in the last bits the first copy. Below 0: not yet known, far. */
 const COPY_BITS: i32 = 12;
 const IS_UNKNOWN: i32 = -1;
-const IS_ASKED: i32 = -2;
 
-/** How many places several copies are asked for, how many are far, and how many cells are asked for. */
+/** How many places several copies are asked for, and how many are far; a cell that has to be learnt first. */
 export let several: i32 = 0;
 export let far: i32 = 0;
 export let unknown: i32 = 0;
@@ -41,30 +38,36 @@ let cells: usize = 0;
 let codes: usize = 0;
 let severals: usize = 0;
 let fars: usize = 0;
-let unknowns: usize = 0;
 
-export function beginCells(slot: i32): void {
-  several = 0;
-  far = 0;
-  unknown = 0;
+/** Empties the lists of places if these begin with the first one. */
+export function beginCells(from: i32, slot: i32): void {
+  if (from === 0) {
+    several = 0;
+    far = 0;
+  }
   cells = slotAt(slot + CELLS);
   codes = slotAt(slot + CODES);
   severals = slotAt(slot + SEVERAL);
   fars = slotAt(slot + FAR);
-  unknowns = slotAt(slot + UNKNOWN);
+}
+
+/** Whether two cells are known. Otherwise one of them has to be learnt. */
+export function areKnown(a: i32, b: i32): bool {
+  if (codeOf(a) !== IS_UNKNOWN && codeOf(b) !== IS_UNKNOWN) return true;
+  unknown = codeOf(a) === IS_UNKNOWN ? a : b;
+  return false;
+}
+
+function codeOf(cell: i32): i32 {
+  return load<i32>(cells + ((<usize>cell) << 3));
 }
 
 /** The code of a place's cell, by which the place is listed; a place is far where it is not within all cells. Below 0 there is no code. */
 export function codeAt(place: i32, cell: i32, isWithin: bool): i32 {
-  const at = cells + ((<usize>cell) << 3);
-  const code = load<i32>(at);
+  const code = codeOf(cell);
   if (code >= 0 && isWithin) {
     if (isSeveral(code)) listSeveral(place, code);
     return code;
-  }
-  if (code === IS_UNKNOWN) {
-    store<i32>(numberAt(unknowns, unknown++), cell);
-    store<i32>(at, IS_ASKED);
   }
   store<i32>(numberAt(fars, far++), place);
   return -1;

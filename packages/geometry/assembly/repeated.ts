@@ -1,4 +1,5 @@
 import {
+  areKnown,
   beginCells,
   beginShown,
   codeAt,
@@ -91,19 +92,22 @@ let blockMinY: f64 = 0;
 let blockMaxX: f64 = 0;
 let blockMaxY: f64 = 0;
 
-/** Writes the places in the frames of their nearest copies, and lists those for which these are not enough. */
-export function locateRepeated(count: i32, slot: i32): void {
+/**
+ * Writes places, from one on, in the frames of their nearest copies, and lists those for which these are not enough. Returns the place to
+ * continue from, after its cell was learnt.
+ */
+export function locateRepeated(from: i32, count: i32, slot: i32): i32 {
   const toX = slotAt(slot + NEAR_X);
   const toY = slotAt(slot + NEAR_Y);
   const toColumn = slotAt(slot + OWN);
   const toRow = slotAt(slot + OWN + 1);
   const table = slotAt(slot + TABLE);
-  beginCells(slot);
-  blockMaxX = -Infinity;
-  for (let i = locateInBlock(0, count, toX, toY, toColumn, toRow); i < count; ) {
-    locatePair(i, count, toX, toY, toColumn, toRow, table);
-    i = locateInBlock(i + 2, count, toX, toY, toColumn, toRow);
+  beginCells(from, slot);
+  while (from < count) {
+    if (!locatePair(from, count, toX, toY, toColumn, toRow, table)) return from;
+    from = locateInBlock(from + 2, count, toX, toY, toColumn, toRow);
   }
+  return count;
 }
 
 /** Writes pairs of places, from one on, as long as they lie in the same cells as the last place. Returns the next one. */
@@ -134,8 +138,11 @@ function locateInBlock(i: i32, count: i32, toX: usize, toY: usize, toColumn: usi
   return i;
 }
 
-/** Writes two places, each by its own copy and cell. The cells around the second one that have the same code are the block then. */
-function locatePair(i: i32, count: i32, toX: usize, toY: usize, toColumn: usize, toRow: usize, table: usize): void {
+/**
+ * Writes two places, each by its own copy and cell. The cells around the second one that have the same code are the block then. False if one
+ * of the cells has to be learnt first.
+ */
+function locatePair(i: i32, count: i32, toX: usize, toY: usize, toColumn: usize, toRow: usize, table: usize): bool {
   const at = bytes(i);
   const x = v128.load(placeX + at);
   const y = v128.load(placeY + at);
@@ -152,11 +159,13 @@ function locatePair(i: i32, count: i32, toX: usize, toY: usize, toColumn: usize,
   const cells = i32x4.add(i32x4.mul(cellsOf(ownY, edgeY, outerY), i32x4.splat(SIDE)), cellsOf(ownX, edgeX, outerX));
   const areFar = i64x2.bitmask(v128.or(f64x2.ge(f64x2.abs(ownX), both(endX)), f64x2.ge(f64x2.abs(ownY), both(endY))));
   const cell = i32x4.extract_lane(cells, 1);
-  codeAt(i, i32x4.extract_lane(cells, 0), (areFar & 1) === 0);
+  const firstCell = i32x4.extract_lane(cells, 0);
+  if (!areKnown(firstCell, i + 1 < count ? cell : firstCell)) return false;
+  codeAt(i, firstCell, (areFar & 1) === 0);
   blockMaxX = -Infinity;
-  if (i + 1 >= count) return;
+  if (i + 1 >= count) return true;
   blockCode = codeAt(i + 1, cell, (areFar & 2) === 0);
-  if (blockCode < 0) return;
+  if (blockCode < 0) return true;
   column = f64x2.extract_lane(ownColumn, 1);
   row = f64x2.extract_lane(ownRow, 1);
   awayX = f64x2.extract_lane(ofX, 1);
@@ -172,6 +181,7 @@ function locatePair(i: i32, count: i32, toX: usize, toY: usize, toColumn: usize,
   blockMaxX = midX + awayX + min(mostX, load<f64>(table + bytes(lastColumn(cell)), 8));
   blockMinY = midY + awayY + max(leastY, load<f64>(lines + bytes(firstRow(cell))));
   blockMaxY = midY + awayY + min(mostY, load<f64>(lines + bytes(lastRow(cell)), 8));
+  return true;
 }
 
 /** Shows places that several copies are asked for to the next one of these, if it is there and near enough. Returns how many have one. */

@@ -51,7 +51,7 @@ export interface Engine {
   locateRepeated: CopiesEngine["locate"];
   showRepeated: CopiesEngine["show"];
   keepLeast(count: number, result: number, slot: number): void;
-  /** How many places several copies are asked for, how many are far, how many cells are asked for, and how many places are shown. */
+  /** How many places several copies are asked for, how many are far, a cell that has to be learnt, and how many places are shown. */
   several: Address;
   far: Address;
   unknown: Address;
@@ -70,8 +70,11 @@ export interface Engine {
 
 /** The steps of measuring copies at a list of places: see packages/geometry/assembly/copies.ts. */
 export interface CopiesEngine {
-  /** Writes the places in the frames of the first copies of their cells, and lists those for which that is not enough. */
-  locate(count: number, slot: number): void;
+  /**
+   * Writes places, from one on, in the frames of the first copies of their cells, and lists those for which that is not enough. Returns the
+   * place to continue from, after its cell was learnt.
+   */
+  locate(from: number, count: number, slot: number): number;
   /** Shows places that several copies are asked for to the next one, if that is near enough. Returns how many of them have one. */
   show(count: number, rank: number, result: number, slot: number): number;
 }

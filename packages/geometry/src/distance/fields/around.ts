@@ -46,16 +46,18 @@ export function aroundField(given: DistanceField, x: number, y: number, count: n
     const v = y - sin[k] * dx + cos[k] * dy;
     if (isNear(box, u, v, views.value, lipschitz)) views.see(u, v, k);
   };
+  const mayCount = (px: number, py: number, k: number, value: number): boolean => {
+    if (2 * k > count) return false;
+    if (k === 0) return true;
+    // Law of cosines: the least distance from p to the centre of a box of this ring, which reaches `reach` from there.
+    const square = (px - x) * (px - x) + (py - y) * (py - y);
+    const most = reach + Math.max(value, 0);
+    return !(square + away * away - 2 * Math.sqrt(square) * away * aside[k] > most * most);
+  };
   const ringAt: Copies["ringAt"] = (px, py, nearest, k, views) => {
+    if (!mayCount(px, py, k, views.value)) return false;
     const dx = px - x;
     const dy = py - y;
-    if (2 * k > count) return false;
-    if (k > 0) {
-      // Law of cosines: the least distance from p to the centre of a box of this ring, which reaches `reach` from there.
-      const square = dx * dx + dy * dy;
-      const most = reach + Math.max(views.value, 0);
-      if (square + away * away - 2 * Math.sqrt(square) * away * aside[k] > most * most) return false;
-    }
     see(dx, dy, nearest + k, views);
     if (k > 0 && 2 * k < count) see(dx, dy, nearest - k, views);
     return true;
@@ -72,6 +74,7 @@ export function aroundField(given: DistanceField, x: number, y: number, count: n
     first: (px, py) => Math.round(((Math.atan2(py - y, px - x) - first) * count) / (2 * Math.PI)),
     ringAt,
     ring: (px, py, _block, k, views) => ringAt(px, py, 0, k, views),
+    mayCount: (px, py, _block, k, value) => mayCount(px, py, k, value),
     valueAt(copy, px, py, slope) {
       const dx = px - x;
       const dy = py - y;

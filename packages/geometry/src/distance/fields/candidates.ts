@@ -25,6 +25,8 @@ export interface CopiesInCells {
    * on. False where none of this ring or of one further out is there, or can have a value below `views.value`.
    */
   ring(x: number, y: number, block: Block, ring: number, views: Views): boolean;
+  /** Whether a copy of a ring, or of one further out, is there and may have a value below `value`. */
+  mayCount(x: number, y: number, block: Block, ring: number, value: number): boolean;
   /** The value of a copy at a place, and its gradient. */
   valueAt(copy: number, x: number, y: number, slope?: Slope): number;
   /** Whether a copy may be there for a place of a block. */
@@ -121,10 +123,9 @@ export class Judge {
     const all: Views = { value: own.value + spread, see: (_u, _v, copy) => this.look(copy) };
     const isExact = this.field.worth.outside === "exact";
     const point = own.value > 0 ? own.foot : middle;
+    const lengths = corners.map((corner) => between(corner, point) + margin);
     const mayBeNearer = (ring: number): boolean =>
-      corners.some((corner) =>
-        copies.ring(corner[0], corner[1], block, ring, { value: between(corner, point) + margin, see() {} }),
-      );
+      lengths.some((length, i) => copies.mayCount(corners[i][0], corners[i][1], block, ring, length));
     for (let ring = 1; (!isExact || mayBeNearer(ring)) && copies.ring(middle[0], middle[1], block, ring, all); ring++)
       if (ring >= MOST || views.length > MOST) return false;
     return true;

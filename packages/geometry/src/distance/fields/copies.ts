@@ -35,10 +35,9 @@ export function ofCopies(field: DistanceField, copies: Copies): Pick<DistanceFie
 /** Slots, counted from the first free one, as packages/geometry/assembly/copies.ts has them. */
 const NEAR = 0;
 const FAR = 6;
-const UNKNOWN = 7;
-const SHOWN = 8;
-const VALUES = 11;
-const CELLS = 12;
+const SHOWN = 7;
+const VALUES = 10;
+const CELLS = 11;
 
 function measureOfCopies(field: DistanceField, copies: Copies, at: DistanceField["at"]): Measure {
   const measure = measureOf(field);
@@ -48,7 +47,6 @@ function measureOfCopies(field: DistanceField, copies: Copies, at: DistanceField
     const { engine, count } = places;
     const [x, y] = [engine.placeX.value, engine.placeY.value];
     const { locate, show } = copies.begin(places);
-    const numbers = (of: number, length: number) => new Int32Array(engine.memory.buffer, engine.slotAt(of), length);
     /** Measures the shape at `many` places whose x and y lie in two slots. */
     const measureAt = (many: number, from: number, to: number): void => {
       places.count = many;
@@ -59,14 +57,11 @@ function measureOfCopies(field: DistanceField, copies: Copies, at: DistanceField
       copies.begin(places);
     };
     let behind = known.write(places, free + CELLS);
-    locate(count, free);
-    // Cells are asked for when the first of their places comes.
-    if (engine.unknown.value > 0) {
-      known.learn(numbers(free + UNKNOWN, engine.unknown.value));
+    for (let from = locate(0, count, free); from < count; from = locate(from, count, free)) {
+      known.learn(engine.unknown.value);
       behind = known.write(places, free + CELLS);
-      locate(count, free);
     }
-    const far = numbers(free + FAR, engine.far.value).slice();
+    const far = new Int32Array(engine.memory.buffer, engine.slotAt(free + FAR), engine.far.value).slice();
     let left = engine.several.value;
     measureAt(count, free + NEAR, slot);
     for (let rank = 1; left > 0; rank++) {

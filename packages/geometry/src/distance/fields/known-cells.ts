@@ -10,8 +10,10 @@ const COPY_BITS = 12;
 /** Numbers of all lists, at most. */
 const MOST = 2 ** 18;
 
-/** Blocks of up to this many cells are left whole if halving does not lessen their copies. */
-const SMALL = 8;
+/** Blocks of up to this many cells are left whole, whatever counts in them. */
+const SMALL = 4;
+/** More copies than these are no neighbours only. */
+const FEW = 4;
 
 /** Slots of what is written, from the first on. */
 const TABLE = 1;
@@ -62,33 +64,55 @@ export class KnownCells {
     return end;
   }
 
-  /** Learns of some cells, and of those around them. */
-  learn(cells: Int32Array): void {
+  /** Learns of a cell, and of those around it. */
+  learn(cell: number): void {
     const { columns, together } = this.copies;
-    for (const cell of cells) {
-      if (this.numbers[2 * cell] !== IS_UNKNOWN) continue;
-      const [i, j] = [cell % columns, Math.floor(cell / columns)];
-      const [column, row] = [i - (i % together.columns), j - (j % together.rows)];
-      const block = { column, row, columnEnd: column + together.columns, rowEnd: row + together.rows };
-      this.learnBlock(block, this.judge.candidates(block));
-    }
-    this.findAlike();
+    const [i, j] = [cell % columns, Math.floor(cell / columns)];
+    const [column, row] = [i - (i % together.columns), j - (j % together.rows)];
+    const block = { column, row, columnEnd: column + together.columns, rowEnd: row + together.rows };
+    this.learnBlock(block, this.judge.candidates(block));
+    this.findAlike(row, block.rowEnd);
+    if (together.columns === columns) this.findAlikeRows();
   }
 
-  /** By halves, as long as several copies are left and fewer of them in a half, or the block is large. */
+  /** By parts, as long as several copies are left and fewer of them in a part, or the block is large. */
   private learnBlock(block: Block, candidates: Candidates): void {
     const { column, row, columnEnd, rowEnd } = block;
     const [width, height] = [columnEnd - column, rowEnd - row];
-    if (candidates?.length !== 1) {
-      const beside = width > 1 ? this.halves(besideEachOther(block), candidates) : null;
-      const above = height > 1 && !beside?.hasFewer ? this.halves(aboveEachOther(block), candidates) : null;
-      const halves = above?.hasFewer || height > width ? (above ?? beside) : beside;
-      if (halves && (halves.hasFewer || width * height > SMALL)) {
-        this.learnBlock(halves.blocks[0], halves.candidates[0]);
-        this.learnBlock(halves.blocks[1], halves.candidates[1]);
-        return;
-      }
+    if (candidates?.length === 1 || width * height <= SMALL) {
+      this.fill(block, candidates);
+      return;
     }
+    if (width === this.copies.columns && candidates !== null && this.learnSides(block, candidates)) return;
+    // Many copies count near a centre only.
+    const isLong = height > 1 && (candidates === null || candidates.length > FEW);
+    const first = isLong ? aboveEachOther(block) : width > 1 ? besideEachOther(block) : aboveEachOther(block);
+    let halves = this.halves(first, candidates);
+    if (!halves.hasFewer && width > 1 && height > 1)
+      halves = this.halves(isLong ? besideEachOther(block) : aboveEachOther(block), candidates);
+    this.learnBlock(halves.blocks[0], halves.candidates[0]);
+    this.learnBlock(halves.blocks[1], halves.candidates[1]);
+  }
+
+  /** In most wedges other copies count at the sides only. */
+  private learnSides(block: Block, candidates: Candidates): boolean {
+    const { column, row, columnEnd, rowEnd } = block;
+    for (const side of [1, 2]) {
+      const middle = { column: column + side, row, columnEnd: columnEnd - side, rowEnd };
+      const left = this.judge.candidates(middle, candidates);
+      if (left?.length !== 1) continue;
+      this.fill(middle, left);
+      for (const beside of [
+        { column, row, columnEnd: middle.column, rowEnd },
+        { column: middle.columnEnd, row, columnEnd, rowEnd },
+      ])
+        this.learnBlock(beside, this.judge.candidates(beside, candidates));
+      return true;
+    }
+    return false;
+  }
+
+  private fill({ column, row, columnEnd, rowEnd }: Block, candidates: Candidates): void {
     const code = this.codeOf(candidates);
     for (let j = row; j < rowEnd; j++)
       for (let i = column; i < columnEnd; i++) this.numbers[2 * (j * this.copies.columns + i)] = code;
@@ -102,20 +126,27 @@ export class KnownCells {
     return { blocks: halves, candidates: [first, second], hasFewer };
   }
 
-  /** Finds the blocks of the same code: along each row, and on to rows in which the same columns have it. */
-  private findAlike(): void {
+  /** Finds which cells beside each other have the same code, in some rows. */
+  private findAlike(row: number, rowEnd: number): void {
     const { numbers } = this;
     const { columns } = this.copies;
-    for (let begin = 0, end = 1; begin < numbers.length / 2; begin = end++) {
+    for (let begin = row * columns, end = begin + 1; begin < rowEnd * columns; begin = end++) {
       while (end % columns > 0 && numbers[2 * end] === numbers[2 * begin]) end++;
       const sides = (begin % columns) | (((end - 1) % columns) << 8);
-      for (let cell = begin; cell < end; cell++) numbers[2 * cell + 1] = sides;
+      const own = Math.floor(begin / columns);
+      for (let cell = begin; cell < end; cell++) numbers[2 * cell + 1] = sides | (own << 16) | (own << 24);
     }
+  }
+
+  /** Finds in which rows above each other the same columns have the same code. */
+  private findAlikeRows(): void {
+    const { numbers } = this;
+    const { columns } = this.copies;
     for (let column = 0; column < columns; column++) {
       const end = numbers.length + 2 * column;
       for (let from = 2 * column, to = from; from < end; from = to) {
-        const [code, sides] = [numbers[from], numbers[from + 1]];
-        while (to < end && numbers[to] === code && numbers[to + 1] === sides) to += 2 * columns;
+        const [code, sides] = [numbers[from], numbers[from + 1] & 0xffff];
+        while (to < end && numbers[to] === code && (numbers[to + 1] & 0xffff) === sides) to += 2 * columns;
         const rows = Math.floor(from / columns / 2) | ((Math.floor(to / columns / 2) - 1) << 8);
         for (; from < to; from += 2 * columns) numbers[from + 1] = sides | (rows << 16);
       }

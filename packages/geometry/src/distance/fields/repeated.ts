@@ -20,20 +20,23 @@ export function repeatedField(given: DistanceField, { stepX, stepY, columns, row
   const lipschitz = Math.max(1, given.lipschitz);
   const [halfWidth, halfHeight] = [(box.maxX - box.minX) / 2, (box.maxY - box.minY) / 2];
   const [cx, cy] = [box.minX + halfWidth, box.minY + halfHeight];
-  /** Shows a place, as one copy sees it, to those of a ring around that one; there are so many on each of its four sides. */
-  const ringAround = (x: number, y: number, sides: Sides, k: number, views: Views): boolean => {
-    const { left, right, below, above } = sides;
+  /** Whether one of a ring, or of one further out, may have a value below another. */
+  const mayCount = (x: number, y: number, { left, right, below, above }: Sides, k: number, value: number): boolean => {
     if (!(k <= Math.max(left, right, below, above))) return false;
-    if (k > 0) {
-      const outX = Math.max(0, box.minX - left * stepX - x, x - box.maxX - right * stepX);
-      const outY = Math.max(0, box.minY - below * stepY - y, y - box.maxY - above * stepY);
-      // No box of this ring, or of one further out, is nearer in x, or in y; nor is the place deeper in it.
-      const gapX = sideGap(x - cx, k * stepX, halfWidth, left >= k, right >= k);
-      const gapY = sideGap(y - cy, k * stepY, halfHeight, below >= k, above >= k);
-      if (Math.min(gapX, gapY) * lipschitz > views.value && views.value < 0) return false;
-      const gap = Math.min(Math.hypot(Math.max(gapX, outX), outY), Math.hypot(outX, Math.max(gapY, outY)));
-      if (gap > Math.max(views.value, 0)) return false;
-    }
+    if (k === 0) return true;
+    const outX = Math.max(0, box.minX - left * stepX - x, x - box.maxX - right * stepX);
+    const outY = Math.max(0, box.minY - below * stepY - y, y - box.maxY - above * stepY);
+    // No box of this ring, or of one further out, is nearer in x, or in y; nor is the place deeper in it.
+    const gapX = sideGap(x - cx, k * stepX, halfWidth, left >= k, right >= k);
+    const gapY = sideGap(y - cy, k * stepY, halfHeight, below >= k, above >= k);
+    if (Math.min(gapX, gapY) * lipschitz > value && value < 0) return false;
+    const gap = Math.min(Math.hypot(Math.max(gapX, outX), outY), Math.hypot(outX, Math.max(gapY, outY)));
+    return !(gap > Math.max(value, 0));
+  };
+  /** Shows a place, as one copy sees it, to those of a ring around that one; `sides` tells how many there are. */
+  const ringAround = (x: number, y: number, sides: Sides, k: number, views: Views): boolean => {
+    if (!mayCount(x, y, sides, k, views.value)) return false;
+    const { left, right, below, above } = sides;
     for (let i = -Math.min(left, k); i <= Math.min(right, k); i++) {
       const isOuter = Math.abs(i) === k;
       const step = isOuter ? 1 : 2 * k;
@@ -59,6 +62,7 @@ export function repeatedField(given: DistanceField, { stepX, stepY, columns, row
       return ringAround(x - ci * stepX, y - cj * stepY, sides, k, views);
     },
     ring: (x, y, block, k, views) => ringAround(x, y, cells.sides(block), k, views),
+    mayCount: (x, y, block, k, value) => mayCount(x, y, cells.sides(block), k, value),
     valueAt: (copy, x, y, slope) => field.at(x - columnOf(copy) * stepX, y - rowOf(copy) * stepY, slope),
     begin({ engine }) {
       engine.beginRepeated(...frame);
