@@ -11,8 +11,8 @@ import { BEYOND, wedgeCells } from "./wedge-cells";
 export const MOST_AROUND = 1000;
 
 /**
- * The union of `count` copies turned evenly about a centre, the given one among them; a place asks those whose directions are nearest. Throws
- * `RangeError` for other counts than 1 to 1,000, and for a shape without bounds.
+ * The union of `count` copies turned evenly about a centre, the given one among them; a place asks those whose directions are nearest.
+ * Throws `RangeError` for other counts than 1 to 1,000, and for a shape without bounds.
  */
 export function aroundField(given: DistanceField, x: number, y: number, count: number): DistanceField {
   if (!(Number.isInteger(count) && count >= 1 && count <= MOST_AROUND))

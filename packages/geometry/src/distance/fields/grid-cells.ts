@@ -29,8 +29,8 @@ const EDGE = 33 / 64;
 const FAR = 2 ** 12;
 
 /**
- * The plane around the box of a copy on a grid, parted into boxes. Copies on its sides are told by how many columns and rows they lie
- * further on. packages/geometry/assembly/repeated.ts finds the cells.
+ * The plane around a copy on a grid, parted into boxes. Other copies have numbers by the columns and rows between them and this one.
+ * packages/geometry/assembly/repeated.ts finds the cells.
  */
 export function gridCells(box: Bounds, { stepX, stepY, columns, rows }: Repetition) {
   const [halfWidth, halfHeight] = [(box.maxX - box.minX) / 2, (box.maxY - box.minY) / 2];

@@ -4,7 +4,7 @@ import type { DistanceField } from "./field";
 
 /** Codes of cells, as packages/geometry/assembly/copies.ts has them. */
 const IS_UNKNOWN = -1;
-const IS_FAR = -3;
+const IS_FAR = -2;
 const COPY_BITS = 12;
 
 /** Numbers of all lists, at most. */
