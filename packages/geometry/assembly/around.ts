@@ -1,5 +1,4 @@
 import {
-  areKnown,
   beginCells,
   beginShown,
   codeAt,
@@ -14,12 +13,14 @@ import {
   listSeveral,
   NEAR_X,
   NEAR_Y,
+  NONE,
   numberAt,
   OWN,
   severalOf,
   show,
   squaredGap,
   TABLE,
+  unknownOf,
 } from "./copies";
 import { across, along, both, bytes, fromX, fromY, placeX, placeY, slotAt } from "./places";
 
@@ -89,22 +90,23 @@ let blockRight: f64 = 0;
 let blockLeft: f64 = 0;
 
 /**
- * Writes places, from one on, in the frames of the first copies of their cells, and lists those for which that is not enough. Returns the
- * place to continue from, after its cell was learnt.
+ * Writes places in the frames of the first copies of their cells, and lists those for which that is not enough. Returns a cell that has to be
+ * learnt first, or -1.
  */
-export function locateAround(from: i32, count: i32, slot: i32): i32 {
+export function locateAround(count: i32, slot: i32): i32 {
   const toX = slotAt(slot + NEAR_X);
   const toY = slotAt(slot + NEAR_Y);
   const owns = slotAt(slot + OWN);
   const table = slotAt(slot + TABLE);
-  beginCells(from, slot);
+  beginCells(slot);
   own = 0;
   blockTo = -1;
-  while (from < count) {
-    if (!locatePair(from, count, toX, toY, owns, table)) return from;
-    from = locateInBlock(from + 2, count, toX, toY, owns);
+  for (let i = 0; i < count; ) {
+    const unknown = locatePair(i, count, toX, toY, owns, table);
+    if (unknown !== NONE) return unknown;
+    i = locateInBlock(i + 2, count, toX, toY, owns);
   }
-  return count;
+  return NONE;
 }
 
 /** Writes pairs of places, from one on, as long as they lie in the same cells as the last place. Returns the next one. */
@@ -141,10 +143,10 @@ function locateInBlock(i: i32, count: i32, toX: usize, toY: usize, owns: usize):
 }
 
 /**
- * Writes two places, each by its own wedge and cell. The cells around the second one that have the same code are the block then. False if
- * one of the cells has to be learnt first.
+ * Writes two places, each by its own wedge and cell. The cells around the second one that have the same code are the block then. Returns one
+ * of the cells if it has to be learnt first, or -1.
  */
-function locatePair(i: i32, count: i32, toX: usize, toY: usize, owns: usize, table: usize): bool {
+function locatePair(i: i32, count: i32, toX: usize, toY: usize, owns: usize, table: usize): i32 {
   const at = bytes(i);
   const dx = fromX(at, cx);
   const dy = fromY(at, cy);
@@ -169,7 +171,8 @@ function locatePair(i: i32, count: i32, toX: usize, toY: usize, owns: usize, tab
   const cells = i32x4.add(i32x4.mul(row, i32x4.splat(COLUMNS)), column);
   const cell = i32x4.extract_lane(cells, 1);
   const firstCell = i32x4.extract_lane(cells, 0);
-  if (!areKnown(firstCell, i + 1 < count ? cell : firstCell)) return false;
+  const unknown = unknownOf(firstCell, i + 1 < count ? cell : firstCell);
+  if (unknown !== NONE) return unknown;
   const firstCode = codeAt(i, firstCell, !(f64x2.extract_lane(ahead, 0) >= end));
   store<i32>(numberAt(owns, i), first);
   let secondCode = 0;
@@ -184,7 +187,7 @@ function locatePair(i: i32, count: i32, toX: usize, toY: usize, owns: usize, tab
   v128.store(toX + at, f64x2.add(both(cx), along(dx, dy, copyCos, copySin)));
   v128.store(toY + at, f64x2.add(both(cy), across(dx, dy, copyCos, copySin)));
   blockTo = -1;
-  if (secondCode < 0) return true;
+  if (secondCode < 0) return NONE;
   own = second;
   cos = load<f64>(copyAt(table, second), 16);
   sin = load<f64>(copyAt(table, second), 24);
@@ -195,7 +198,7 @@ function locatePair(i: i32, count: i32, toX: usize, toY: usize, owns: usize, tab
   blockTo = load<f64>(table + bytes(lastRow(cell)), 8);
   blockRight = tan * (<f64>firstColumn(cell) * (2 / <f64>COLUMNS) - 1);
   blockLeft = tan * (<f64>lastColumn(cell) * (2 / <f64>COLUMNS) + (2 / <f64>COLUMNS - 1));
-  return true;
+  return NONE;
 }
 
 /** Shows places that several copies are asked for to the next one of these, if its box is near enough. Returns how many have one. */

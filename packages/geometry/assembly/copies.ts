@@ -27,10 +27,9 @@ const LISTS: i32 = 14;
 const COPY_BITS: i32 = 12;
 const IS_UNKNOWN: i32 = -1;
 
-/** How many places several copies are asked for, and how many are far; a cell that has to be learnt first. */
+/** How many places several copies are asked for, and how many are far. */
 export let several: i32 = 0;
 export let far: i32 = 0;
-export let unknown: i32 = 0;
 /** How many places are shown. */
 export let shown: i32 = 0;
 
@@ -39,23 +38,22 @@ let codes: usize = 0;
 let severals: usize = 0;
 let fars: usize = 0;
 
-/** Empties the lists of places if these begin with the first one. */
-export function beginCells(from: i32, slot: i32): void {
-  if (from === 0) {
-    several = 0;
-    far = 0;
-  }
+export function beginCells(slot: i32): void {
+  several = 0;
+  far = 0;
   cells = slotAt(slot + CELLS);
   codes = slotAt(slot + CODES);
   severals = slotAt(slot + SEVERAL);
   fars = slotAt(slot + FAR);
 }
 
-/** Whether two cells are known. Otherwise one of them has to be learnt. */
-export function areKnown(a: i32, b: i32): bool {
-  if (codeOf(a) !== IS_UNKNOWN && codeOf(b) !== IS_UNKNOWN) return true;
-  unknown = codeOf(a) === IS_UNKNOWN ? a : b;
-  return false;
+/** What is returned where there is no cell that has to be learnt first. */
+export const NONE: i32 = -1;
+
+/** One of two cells that has to be learnt, or none. */
+export function unknownOf(a: i32, b: i32): i32 {
+  if (codeOf(a) === IS_UNKNOWN) return a;
+  return codeOf(b) === IS_UNKNOWN ? b : NONE;
 }
 
 function codeOf(cell: i32): i32 {

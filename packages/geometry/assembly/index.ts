@@ -1,7 +1,19 @@
 // AssemblyScript, compiled to WebAssembly by `npm run assembly`: two samples at a time, and no checks in the loops.
 
 export { beginAround, locateAround, showAround } from "./around";
-export { far, keepLeast, several, shown, unknown } from "./copies";
+export {
+  beginBlocks,
+  keepRests,
+  keepValues,
+  leaveCandidates,
+  listBeside,
+  listFeet,
+  lists,
+  orderCopies,
+  pointsOfBlocks,
+  steps,
+} from "./candidates";
+export { far, keepLeast, several, shown } from "./copies";
 export { ellipse } from "./ellipse";
 export { arc, box, capsule, circle, circularSegment, corners, ring, ringSector, roundedBox } from "./forms";
 export {

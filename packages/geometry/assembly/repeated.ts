@@ -1,5 +1,4 @@
 import {
-  areKnown,
   beginCells,
   beginShown,
   codeAt,
@@ -13,12 +12,14 @@ import {
   listSeveral,
   NEAR_X,
   NEAR_Y,
+  NONE,
   numberAt,
   OWN,
   severalOf,
   show,
   squaredGap,
   TABLE,
+  unknownOf,
 } from "./copies";
 import { both, bytes, placeX, placeY, slotAt } from "./places";
 
@@ -93,21 +94,22 @@ let blockMaxX: f64 = 0;
 let blockMaxY: f64 = 0;
 
 /**
- * Writes places, from one on, in the frames of their nearest copies, and lists those for which these are not enough. Returns the place to
- * continue from, after its cell was learnt.
+ * Writes places in the frames of their nearest copies, and lists those for which these are not enough. Returns a cell that has to be learnt
+ * first, or -1.
  */
-export function locateRepeated(from: i32, count: i32, slot: i32): i32 {
+export function locateRepeated(count: i32, slot: i32): i32 {
   const toX = slotAt(slot + NEAR_X);
   const toY = slotAt(slot + NEAR_Y);
   const toColumn = slotAt(slot + OWN);
   const toRow = slotAt(slot + OWN + 1);
   const table = slotAt(slot + TABLE);
-  beginCells(from, slot);
-  while (from < count) {
-    if (!locatePair(from, count, toX, toY, toColumn, toRow, table)) return from;
-    from = locateInBlock(from + 2, count, toX, toY, toColumn, toRow);
+  beginCells(slot);
+  for (let i = 0; i < count; ) {
+    const unknown = locatePair(i, count, toX, toY, toColumn, toRow, table);
+    if (unknown !== NONE) return unknown;
+    i = locateInBlock(i + 2, count, toX, toY, toColumn, toRow);
   }
-  return count;
+  return NONE;
 }
 
 /** Writes pairs of places, from one on, as long as they lie in the same cells as the last place. Returns the next one. */
@@ -139,10 +141,10 @@ function locateInBlock(i: i32, count: i32, toX: usize, toY: usize, toColumn: usi
 }
 
 /**
- * Writes two places, each by its own copy and cell. The cells around the second one that have the same code are the block then. False if one
- * of the cells has to be learnt first.
+ * Writes two places, each by its own copy and cell. The cells around the second one that have the same code are the block then. Returns one
+ * of the cells if it has to be learnt first, or -1.
  */
-function locatePair(i: i32, count: i32, toX: usize, toY: usize, toColumn: usize, toRow: usize, table: usize): bool {
+function locatePair(i: i32, count: i32, toX: usize, toY: usize, toColumn: usize, toRow: usize, table: usize): i32 {
   const at = bytes(i);
   const x = v128.load(placeX + at);
   const y = v128.load(placeY + at);
@@ -160,12 +162,13 @@ function locatePair(i: i32, count: i32, toX: usize, toY: usize, toColumn: usize,
   const areFar = i64x2.bitmask(v128.or(f64x2.ge(f64x2.abs(ownX), both(endX)), f64x2.ge(f64x2.abs(ownY), both(endY))));
   const cell = i32x4.extract_lane(cells, 1);
   const firstCell = i32x4.extract_lane(cells, 0);
-  if (!areKnown(firstCell, i + 1 < count ? cell : firstCell)) return false;
+  const unknown = unknownOf(firstCell, i + 1 < count ? cell : firstCell);
+  if (unknown !== NONE) return unknown;
   codeAt(i, firstCell, (areFar & 1) === 0);
   blockMaxX = -Infinity;
-  if (i + 1 >= count) return true;
+  if (i + 1 >= count) return NONE;
   blockCode = codeAt(i + 1, cell, (areFar & 2) === 0);
-  if (blockCode < 0) return true;
+  if (blockCode < 0) return NONE;
   column = f64x2.extract_lane(ownColumn, 1);
   row = f64x2.extract_lane(ownRow, 1);
   awayX = f64x2.extract_lane(ofX, 1);
@@ -181,7 +184,7 @@ function locatePair(i: i32, count: i32, toX: usize, toY: usize, toColumn: usize,
   blockMaxX = midX + awayX + min(mostX, load<f64>(table + bytes(lastColumn(cell)), 8));
   blockMinY = midY + awayY + max(leastY, load<f64>(lines + bytes(firstRow(cell))));
   blockMaxY = midY + awayY + min(mostY, load<f64>(lines + bytes(lastRow(cell)), 8));
-  return true;
+  return NONE;
 }
 
 /** Shows places that several copies are asked for to the next one of these, if it is there and near enough. Returns how many have one. */

@@ -51,10 +51,28 @@ export interface Engine {
   locateRepeated: CopiesEngine["locate"];
   showRepeated: CopiesEngine["show"];
   keepLeast(count: number, result: number, slot: number): void;
-  /** How many places several copies are asked for, how many are far, a cell that has to be learnt, and how many places are shown. */
+  /** Which copies count in which blocks of cells: see packages/geometry/assembly/candidates.ts. */
+  beginBlocks(
+    blocks: number,
+    copies: number,
+    slot: number,
+    isExactOutside: boolean,
+    isExactInside: boolean,
+    lipschitz: number,
+    size: number,
+  ): number;
+  pointsOfBlocks(): void;
+  keepValues(copy: number): void;
+  orderCopies(): void;
+  listBeside(copy: number): number;
+  listFeet(copy: number): void;
+  keepRests(copy: number): void;
+  leaveCandidates(): void;
+  steps: Address;
+  lists: Address;
+  /** How many places several copies are asked for, how many are far, and how many are shown. */
   several: Address;
   far: Address;
-  unknown: Address;
   shown: Address;
   block: Address;
   blockXs: Address;
@@ -71,10 +89,10 @@ export interface Engine {
 /** The steps of measuring copies at a list of places: see packages/geometry/assembly/copies.ts. */
 export interface CopiesEngine {
   /**
-   * Writes places, from one on, in the frames of the first copies of their cells, and lists those for which that is not enough. Returns the
-   * place to continue from, after its cell was learnt.
+   * Writes places in the frames of the first copies of their cells, and lists those for which that is not enough. Returns a cell that has to
+   * be learnt first, or -1.
    */
-  locate(from: number, count: number, slot: number): number;
+  locate(count: number, slot: number): number;
   /** Shows places that several copies are asked for to the next one, if that is near enough. Returns how many of them have one. */
   show(count: number, rank: number, result: number, slot: number): number;
 }

@@ -3,7 +3,7 @@ import type { Views } from "./candidates";
 import { copiedShape, isNear, unionWorth } from "./copied-shape";
 import { type Copies, ofCopies } from "./copies";
 import type { DistanceField } from "./field";
-import { placedField, turnedBox } from "./placed";
+import { placedField, turnAbout, turnedBox } from "./placed";
 import { boxAroundBoth, unionField } from "./sets";
 import { BEYOND, wedgeCells } from "./wedge-cells";
 
@@ -75,26 +75,9 @@ export function aroundField(given: DistanceField, x: number, y: number, count: n
     ringAt,
     ring: (px, py, _block, k, views) => ringAt(px, py, 0, k, views),
     mayCount: (px, py, _block, k, value) => mayCount(px, py, k, value),
-    valueAt(copy, px, py, slope) {
-      const dx = px - x;
-      const dy = py - y;
-      const u = x + cos[copy] * dx + sin[copy] * dy;
-      const v = y - sin[copy] * dx + cos[copy] * dy;
-      const value = field.at(u, v, slope);
-      if (slope) turn(copy, slope);
-      return value;
-    },
-    mayBeThere: () => true,
-    isThereWith: () => true,
-    // All copies twice: counting on from any of them does not lead past the end.
-    table: Float64Array.of(
-      ...cells.lines,
-      ...[...cos, ...cos].flatMap((_, i) => {
-        const k = i % count;
-        const angle = (2 * Math.PI * k) / count + first;
-        return [cos[k], sin[k], Math.cos(angle), Math.sin(angle)];
-      }),
-    ),
+    placeOf: (copy) => turnAbout(x, y, cos[copy], sin[copy]),
+    mayMiss: false,
+    table: tableOf(cells.aheads, cos, sin, first),
     begin({ engine }) {
       engine.beginAround(...frame);
       return { locate: engine.locateAround, show: engine.showAround };
@@ -110,6 +93,24 @@ export function aroundField(given: DistanceField, x: number, y: number, count: n
       return boxes.reduce(boxAroundBoth);
     },
   };
+}
+
+/** The lines across a wedge; and cosine and sine of each copy's rotation, and of the direction of its wedge. */
+function tableOf(aheads: Float64Array, cos: Float64Array, sin: Float64Array, first: number): Float64Array {
+  const count = cos.length;
+  const table = new Float64Array(aheads.length + 8 * count);
+  table.set(aheads);
+  for (let k = 0; k < count; k++) {
+    const at = aheads.length + 4 * k;
+    const angle = (2 * Math.PI * k) / count + first;
+    table[at] = cos[k];
+    table[at + 1] = sin[k];
+    table[at + 2] = Math.cos(angle);
+    table[at + 3] = Math.sin(angle);
+  }
+  // All copies twice: counting on from any of them does not lead past the end.
+  table.copyWithin(aheads.length + 4 * count, aheads.length, aheads.length + 4 * count);
+  return table;
 }
 
 function wrapped(index: number, count: number): number {

@@ -1,4 +1,4 @@
-import type { Slope } from "../forms";
+import type { Affine } from "../../path";
 import type { DistanceField } from "./field";
 
 /** Shows a place to copies: see {@link CopiesInCells}. */
@@ -16,10 +16,11 @@ export interface Views {
 export interface CopiesInCells {
   columns: number;
   rows: number;
-  /** The size of the blocks that are learnt together. */
-  together: { columns: number; rows: number };
-  /** Where a line between columns meets one between rows. */
-  corner(column: number, row: number): Point;
+  /** Cells that are learnt together with one. */
+  blockOf(column: number, row: number): Block;
+  /** A place on each line between rows and a way along it, four numbers each; lines between columns meet it after so many ways. */
+  lines: Float64Array;
+  ways: Float64Array;
   /**
    * Shows a place of a block of cells to the copies of a ring around the own one: ring 0 is the copy itself, ring 1 its neighbours, and so
    * on. False where none of this ring or of one further out is there, or can have a value below `views.value`.
@@ -27,15 +28,26 @@ export interface CopiesInCells {
   ring(x: number, y: number, block: Block, ring: number, views: Views): boolean;
   /** Whether a copy of a ring, or of one further out, is there and may have a value below `value`. */
   mayCount(x: number, y: number, block: Block, ring: number, value: number): boolean;
-  /** The value of a copy at a place, and its gradient. */
-  valueAt(copy: number, x: number, y: number, slope?: Slope): number;
-  /** Whether a copy may be there for a place of a block. */
-  mayBeThere(copy: number, block: Block): boolean;
-  /** Whether copy `a` is there wherever copy `b` is. */
-  isThereWith(a: number, b: number): boolean;
+  /** How the given shape is moved to a copy. */
+  placeOf(copy: number): Affine;
+  /** Where copies may be missing each is numbered by {@link copyAt}, and those between it and the own one are there if it is. */
+  mayMiss: boolean;
 }
 
-export type Point = [x: number, y: number];
+/** The number of a copy on a grid by how many columns and rows it lies further on, each below 2^15. */
+export function copyAt(columns: number, rows: number): number {
+  return (rows << 16) | (columns & 0xffff);
+}
+
+export function columnOf(copy: number): number {
+  return (copy << 16) >> 16;
+}
+
+export function rowOf(copy: number): number {
+  return copy >> 16;
+}
+
+type Point = [x: number, y: number];
 
 /** Cells in columns and rows, from a first one of each up to before a last one. */
 export interface Block {
@@ -51,120 +63,45 @@ const MOST = 1000;
 /** What differs by more than this part of the sizes differs in truth, and not by rounding only. */
 const ROUNDING = 2 ** -44;
 
-/** How a copy sees the middle of a block. */
-interface View {
-  copy: number;
-  value: number;
-  /** Its boundary point that is nearest. */
-  foot: Point;
+/**
+ * The copies that may have the least value at a place of a block, as far as the boxes around them tell; the own copy is the first one. Null
+ * where they are too many.
+ */
+export function copiesAround(field: DistanceField, copies: CopiesInCells, block: Block): readonly number[] | null {
+  const { column, row, columnEnd, rowEnd } = block;
+  const corners = [column, columnEnd].flatMap((i) => [row, rowEnd].map((j) => cornerOf(copies, i, j)));
+  const x = corners.reduce((sum, [cx]) => sum + cx / 4, 0);
+  const y = corners.reduce((sum, [, cy]) => sum + cy / 4, 0);
+  const slope = { x: 0, y: 0 };
+  const own = field.at(x, y, slope);
+  const found = [0];
+  const all: Views = {
+    value: own + 2 * Math.max(1, field.lipschitz) * Math.max(...corners.map((corner) => lengthTo(corner, x, y))),
+    see: (_u, _v, copy) => found.push(copy),
+  };
+  const isExact = field.worth.outside === "exact";
+  // A point of the own copy.
+  const [footX, footY] = own > 0 ? [x - own * slope.x, y - own * slope.y] : [x, y];
+  const margin = ROUNDING * (sizeOf(field) + Math.max(...corners.flat().map(Math.abs)));
+  const lengths = corners.map((corner) => lengthTo(corner, footX, footY) + margin);
+  const mayBeNearer = (ring: number): boolean =>
+    corners.some(([cx, cy], i) => copies.mayCount(cx, cy, block, ring, lengths[i]));
+  for (let ring = 1; (!isExact || mayBeNearer(ring)) && copies.ring(x, y, block, ring, all); ring++)
+    if (ring >= MOST || found.length > MOST) return null;
+  return found;
 }
 
-/** Tells which copies count in a block of cells, by the rules that docs/distance.md derives, under "Copies at many places". */
-export class Judge {
-  private readonly size: number;
-  private corners: readonly Point[] = [];
-  private middle: Point = [0, 0];
-  /** By how much the difference of two copies' values may change between the middle and a place of the block. */
-  private spread = 0;
-  private margin = 0;
-  private views: View[] = [];
-
-  constructor(
-    private readonly field: DistanceField,
-    private readonly copies: CopiesInCells,
-  ) {
-    const box = field.within(0);
-    this.size = box ? Math.max(Math.abs(box.minX), Math.abs(box.minY), Math.abs(box.maxX), Math.abs(box.maxY)) : 0;
-  }
-
-  /**
-   * The copies that may have the least value at a place of a block: of some copies, or else of all. The first one is there wherever the own
-   * copy is. Null where too many would have to be asked.
-   */
-  candidates(block: Block, some?: readonly number[] | null): readonly number[] | null {
-    this.enter(block);
-    if (some) {
-      for (const copy of some) if (this.copies.mayBeThere(copy, block)) this.look(copy);
-    } else if (!this.lookAround(block)) return null;
-    return this.left();
-  }
-
-  private enter({ column, row, columnEnd, rowEnd }: Block): void {
-    const { copies } = this;
-    const a = copies.corner(column, row);
-    const b = copies.corner(columnEnd, row);
-    const c = copies.corner(column, rowEnd);
-    const d = copies.corner(columnEnd, rowEnd);
-    this.corners = [a, b, c, d];
-    this.middle = [(a[0] + b[0] + c[0] + d[0]) / 4, (a[1] + b[1] + c[1] + d[1]) / 4];
-    let radius = 0;
-    let size = 0;
-    for (const corner of this.corners) {
-      radius = Math.max(radius, between(this.middle, corner));
-      size = Math.max(size, Math.abs(corner[0]), Math.abs(corner[1]));
-    }
-    this.spread = 2 * Math.max(1, this.field.lipschitz) * radius;
-    this.margin = ROUNDING * (size + this.size);
-    this.views = [];
-  }
-
-  private look(copy: number): void {
-    const [x, y] = this.middle;
-    const slope = { x: 0, y: 0 };
-    const value = this.copies.valueAt(copy, x, y, slope);
-    this.views.push({ copy, value, foot: [x - value * slope.x, y - value * slope.y] });
-  }
-
-  /** Looks at all copies that may be nearest, ring by ring. False if they are too many. */
-  private lookAround(block: Block): boolean {
-    const { copies, middle, corners, spread, margin, views } = this;
-    this.look(0);
-    const [own] = views;
-    const all: Views = { value: own.value + spread, see: (_u, _v, copy) => this.look(copy) };
-    const isExact = this.field.worth.outside === "exact";
-    const point = own.value > 0 ? own.foot : middle;
-    const lengths = corners.map((corner) => between(corner, point) + margin);
-    const mayBeNearer = (ring: number): boolean =>
-      lengths.some((length, i) => copies.mayCount(corners[i][0], corners[i][1], block, ring, length));
-    for (let ring = 1; (!isExact || mayBeNearer(ring)) && copies.ring(middle[0], middle[1], block, ring, all); ring++)
-      if (ring >= MOST || views.length > MOST) return false;
-    return true;
-  }
-
-  private left(): number[] {
-    const { copies, views } = this;
-    views.sort((a, b) => a.value - b.value);
-    const left: number[] = [];
-    for (const view of views) {
-      const best = views.find(({ copy }) => copies.isThereWith(copy, view.copy))!;
-      if (best === view || !this.isNowhereLess(view, best)) left.push(view.copy);
-    }
-    const first = left.find((copy) => copies.isThereWith(copy, 0))!;
-    return first === left[0] ? left : [first, ...left.filter((copy) => copy !== first)];
-  }
-
-  /** Whether one copy has nowhere in the block a lower value than another. */
-  private isNowhereLess(view: View, best: View): boolean {
-    if (view.value > best.value + this.spread) return true;
-    const { inside, outside } = this.field.worth;
-    return (
-      (outside === "exact" && this.isFurther(view.copy, best.value > 0 ? best.foot : this.middle, 1)) ||
-      (inside === "exact" && best.value < 0 && this.isFurther(best.copy, view.value < 0 ? view.foot : this.middle, -1))
-    );
-  }
-
-  /** Whether all corners are further outside of a copy than from a point; or with the sign -1 inside. */
-  private isFurther(copy: number, point: Point, sign: number): boolean {
-    for (const corner of this.corners) {
-      const value = sign * this.copies.valueAt(copy, corner[0], corner[1]);
-      if (!(value >= between(corner, point) + this.margin)) return false;
-    }
-    return true;
-  }
+/** How far a shape reaches from the origin. */
+export function sizeOf(field: DistanceField): number {
+  const box = field.within(0);
+  return box ? Math.max(Math.abs(box.minX), Math.abs(box.minY), Math.abs(box.maxX), Math.abs(box.maxY)) : 0;
 }
 
-function between(a: Point, b: Point): number {
-  const dx = a[0] - b[0];
-  const dy = a[1] - b[1];
-  return Math.sqrt(dx * dx + dy * dy);
+function cornerOf({ lines, ways }: CopiesInCells, column: number, row: number): Point {
+  const at = 4 * row;
+  return [lines[at] + ways[column] * lines[at + 2], lines[at + 1] + ways[column] * lines[at + 3]];
+}
+
+function lengthTo([cx, cy]: Point, x: number, y: number): number {
+  return Math.hypot(cx - x, cy - y);
 }

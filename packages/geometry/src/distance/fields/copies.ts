@@ -57,8 +57,9 @@ function measureOfCopies(field: DistanceField, copies: Copies, at: DistanceField
       copies.begin(places);
     };
     let behind = known.write(places, free + CELLS);
-    for (let from = locate(0, count, free); from < count; from = locate(from, count, free)) {
-      known.learn(engine.unknown.value);
+    for (let cell = locate(count, free); cell >= 0; cell = locate(count, free)) {
+      known.learn(cell, places, behind);
+      copies.begin(places);
       behind = known.write(places, free + CELLS);
     }
     const far = new Int32Array(engine.memory.buffer, engine.slotAt(free + FAR), engine.far.value).slice();

@@ -1,5 +1,5 @@
 import type { Bounds } from "../../polygon";
-import type { Block, Point } from "./candidates";
+import type { Block } from "./candidates";
 
 /** How often, and how far apart, a shape is repeated; the given one stands at the corner of least x and y. */
 export interface Repetition {
@@ -46,20 +46,25 @@ export function gridCells(box: Bounds, { stepX, stepY, columns, rows }: Repetiti
   return {
     columns: SIDE,
     rows: SIDE,
-    together: { columns: 8, rows: 8 },
+    blockOf(column: number, row: number): Block {
+      const [i, iEnd] = aroundCell(column);
+      const [j, jEnd] = aroundCell(row);
+      return { column: i, row: j, columnEnd: iEnd, rowEnd: jEnd };
+    },
     table: Float64Array.of(...across.lines, ...up.lines),
     frame: [...across.frame, ...up.frame],
-    corner: (column: number, row: number): Point => [cx + across.lines[column], cy + up.lines[row]],
+    lines: Float64Array.from(up.lines.flatMap((line) => [cx, cy + line, 1, 0])),
+    ways: Float64Array.from(across.lines),
     sides,
-    mayBeThere(copy: number, block: Block): boolean {
-      const { left, right, below, above } = sides(block);
-      const [i, j] = [columnOf(copy), rowOf(copy)];
-      return i >= -left && i <= right && j >= -below && j <= above;
-    },
-    /** The copies between two on a grid are there if these are. */
-    isThereWith: (a: number, b: number): boolean =>
-      isBetween(columnOf(a), columnOf(b)) && isBetween(rowOf(a), rowOf(b)),
   };
+}
+
+/** Inner cells are learnt together, and of those on each side the nearer and the further half. */
+const LEARNT = [0, (HALF - INNER) / 2, HALF - INNER, HALF + INNER, SIDE - (HALF - INNER) / 2, SIDE];
+
+function aroundCell(cell: number): [number, number] {
+  const next = LEARNT.findIndex((end) => cell < end);
+  return [LEARNT[next - 1], LEARNT[next]];
 }
 
 /** Lines along an axis, from the middle of a copy: evenly up to an edge, and wider further out, by the size of the copy. */
@@ -73,22 +78,4 @@ function cellsAlong(edge: number, half: number) {
     return i < HALF ? -way : way;
   });
   return { lines, frame: [edge, outer, FAR * outer] };
-}
-
-/** The number of a copy by how many columns and rows it lies further on, each below 2^15. */
-export function copyAt(columns: number, rows: number): number {
-  return (rows << 16) | (columns & 0xffff);
-}
-
-export function columnOf(copy: number): number {
-  return (copy << 16) >> 16;
-}
-
-export function rowOf(copy: number): number {
-  return copy >> 16;
-}
-
-/** Whether a number lies from 0 to another one. */
-function isBetween(a: number, b: number): boolean {
-  return b < 0 ? a <= 0 && a >= b : a >= 0 && a <= b;
 }

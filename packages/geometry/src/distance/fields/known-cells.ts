@@ -1,6 +1,7 @@
 import { type Places, TOGETHER } from "../assembly/places";
-import { type Block, type CopiesInCells, Judge } from "./candidates";
+import { type Block, type CopiesInCells, copiesAround } from "./candidates";
 import type { DistanceField } from "./field";
+import { Judge } from "./judge";
 
 /** Codes of cells, as packages/geometry/assembly/copies.ts has them. */
 const IS_UNKNOWN = -1;
@@ -10,10 +11,13 @@ const COPY_BITS = 12;
 /** Numbers of all lists, at most. */
 const MOST = 2 ** 18;
 
-/** Blocks of up to this many cells are left whole, whatever counts in them. */
+/** Cells of a block that is left whole though too many copies for a list may count in it. */
 const SMALL = 4;
-/** More copies than these are no neighbours only. */
-const FEW = 4;
+/** Blocks of more cells than these, where more copies than those may count, are parted as long as fewer may in a part. */
+const LARGE = 64;
+const MANY = 8;
+/** Cells along the sides of parts that are judged first. */
+const PART = 4;
 
 /** Slots of what is written, from the first on. */
 const TABLE = 1;
@@ -21,13 +25,6 @@ const LISTS = 3;
 
 /** Copies that may be nearest; null for too many. */
 type Candidates = readonly number[] | null;
-
-/** Two halves of a block, and whether one of them has fewer candidates than the block. */
-interface Halves {
-  blocks: readonly [Block, Block];
-  candidates: readonly [Candidates, Candidates];
-  hasFewer: boolean;
-}
 
 /** Which copies are to be asked in which cells, as far as it was asked for. */
 export class KnownCells {
@@ -38,13 +35,15 @@ export class KnownCells {
   private readonly numbers: Int32Array;
   private lists = new Int32Array(64);
   private used = 1;
+  /** Where the last one that was asked for begins. */
+  private last = 0;
   /** Where lists begin. */
   private readonly begins = new Map<string, number>();
 
   private readonly judge: Judge;
 
   constructor(
-    field: DistanceField,
+    private readonly field: DistanceField,
     private readonly copies: CopiesInCells,
     private readonly table: Float64Array,
   ) {
@@ -64,52 +63,51 @@ export class KnownCells {
     return end;
   }
 
-  /** Learns of a cell, and of those around it. */
-  learn(cell: number): void {
-    const { columns, together } = this.copies;
-    const [i, j] = [cell % columns, Math.floor(cell / columns)];
-    const [column, row] = [i - (i % together.columns), j - (j % together.rows)];
-    const block = { column, row, columnEnd: column + together.columns, rowEnd: row + together.rows };
-    this.learnBlock(block, this.judge.candidates(block));
-    this.findAlike(row, block.rowEnd);
-    if (together.columns === columns) this.findAlikeRows();
+  /** Learns of a cell, and of those around it; the slots from `free` on may be used. */
+  learn(cell: number, places: Places, free: number): void {
+    const { columns } = this.copies;
+    const block = this.copies.blockOf(cell % columns, Math.floor(cell / columns));
+    this.learnAround(block, places, free);
+    this.findAlike(block);
   }
 
-  /** By parts, as long as several copies are left and fewer of them in a part, or the block is large. */
-  private learnBlock(block: Block, candidates: Candidates): void {
-    const { column, row, columnEnd, rowEnd } = block;
-    const [width, height] = [columnEnd - column, rowEnd - row];
-    if (candidates?.length === 1 || width * height <= SMALL) {
-      this.fill(block, candidates);
-      return;
-    }
-    if (width === this.copies.columns && candidates !== null && this.learnSides(block, candidates)) return;
-    // Many copies count near a centre only.
-    const isLong = height > 1 && (candidates === null || candidates.length > FEW);
-    const first = isLong ? aboveEachOther(block) : width > 1 ? besideEachOther(block) : aboveEachOther(block);
-    let halves = this.halves(first, candidates);
-    if (!halves.hasFewer && width > 1 && height > 1)
-      halves = this.halves(isLong ? besideEachOther(block) : aboveEachOther(block), candidates);
-    this.learnBlock(halves.blocks[0], halves.candidates[0]);
-    this.learnBlock(halves.blocks[1], halves.candidates[1]);
+  /** Learns a block of which nothing is known yet. */
+  private learnAround(block: Block, places: Places, free: number): void {
+    const some = copiesAround(this.field, this.copies, block);
+    if (some) this.learnBlock(block, this.judge.candidates([block], some, places, free)[0], places, free);
+    else if (cellsOf(block) <= SMALL) this.fill(block, null);
+    else for (const half of halvesOf(block)) this.learnAround(half, places, free);
   }
 
-  /** In most wedges other copies count at the sides only. */
-  private learnSides(block: Block, candidates: Candidates): boolean {
-    const { column, row, columnEnd, rowEnd } = block;
-    for (const side of [1, 2]) {
-      const middle = { column: column + side, row, columnEnd: columnEnd - side, rowEnd };
-      const left = this.judge.candidates(middle, candidates);
-      if (left?.length !== 1) continue;
-      this.fill(middle, left);
-      for (const beside of [
-        { column, row, columnEnd: middle.column, rowEnd },
-        { column: middle.columnEnd, row, columnEnd, rowEnd },
-      ])
-        this.learnBlock(beside, this.judge.candidates(beside, candidates));
-      return true;
+  /** Learns a block in which some copies count. */
+  private learnBlock(block: Block, some: readonly number[], places: Places, free: number): void {
+    if (some.length === 1) this.fill(block, some);
+    else if (some.length <= MANY || cellsOf(block) <= LARGE) this.learnParts(block, some, places, free);
+    else {
+      const halves = halvesOf(block);
+      const left = this.judge.candidates(halves, some, places, free);
+      if (left.every(({ length }) => length === some.length)) this.learnParts(block, some, places, free);
+      else for (const [k, half] of halves.entries()) this.learnBlock(half, left[k], places, free);
     }
-    return false;
+  }
+
+  /** By small parts of a block, and by the cells of those for which several copies are left. */
+  private learnParts(block: Block, some: readonly number[], places: Places, free: number): void {
+    const parts = partsOf(block, PART);
+    const left = this.judge.candidates(parts, some, places, free);
+    const open: Block[] = [];
+    const count = new Set<number>();
+    parts.forEach((part, k) => {
+      if (left[k].length === 1) {
+        this.fill(part, left[k]);
+        return;
+      }
+      open.push(...partsOf(part, 1));
+      for (const copy of left[k]) count.add(copy);
+    });
+    const counting = some.filter((copy) => count.has(copy));
+    const candidates = this.judge.candidates(open, counting, places, free);
+    for (let k = 0; k < open.length; k++) this.fill(open[k], candidates[k]);
   }
 
   private fill({ column, row, columnEnd, rowEnd }: Block, candidates: Candidates): void {
@@ -118,52 +116,51 @@ export class KnownCells {
       for (let i = column; i < columnEnd; i++) this.numbers[2 * (j * this.copies.columns + i)] = code;
   }
 
-  private halves(halves: readonly [Block, Block], candidates: Candidates): Halves {
-    const first = this.judge.candidates(halves[0], candidates);
-    const second = this.judge.candidates(halves[1], candidates);
-    const count = candidates?.length ?? Number.POSITIVE_INFINITY;
-    const hasFewer = (first !== null && first.length < count) || (second !== null && second.length < count);
-    return { blocks: halves, candidates: [first, second], hasFewer };
-  }
-
-  /** Finds which cells beside each other have the same code, in some rows. */
-  private findAlike(row: number, rowEnd: number): void {
+  /** Finds which cells of a block have the same code as those beside them, and which columns that as those above them. */
+  private findAlike({ column, row, columnEnd, rowEnd }: Block): void {
     const { numbers } = this;
     const { columns } = this.copies;
-    for (let begin = row * columns, end = begin + 1; begin < rowEnd * columns; begin = end++) {
-      while (end % columns > 0 && numbers[2 * end] === numbers[2 * begin]) end++;
-      const sides = (begin % columns) | (((end - 1) % columns) << 8);
-      const own = Math.floor(begin / columns);
-      for (let cell = begin; cell < end; cell++) numbers[2 * cell + 1] = sides | (own << 16) | (own << 24);
-    }
-  }
-
-  /** Finds in which rows above each other the same columns have the same code. */
-  private findAlikeRows(): void {
-    const { numbers } = this;
-    const { columns } = this.copies;
-    for (let column = 0; column < columns; column++) {
-      const end = numbers.length + 2 * column;
-      for (let from = 2 * column, to = from; from < end; from = to) {
-        const [code, sides] = [numbers[from], numbers[from + 1] & 0xffff];
-        while (to < end && numbers[to] === code && (numbers[to + 1] & 0xffff) === sides) to += 2 * columns;
-        const rows = Math.floor(from / columns / 2) | ((Math.floor(to / columns / 2) - 1) << 8);
-        for (; from < to; from += 2 * columns) numbers[from + 1] = sides | (rows << 16);
+    const width = 2 * columns;
+    for (let j = row; j < rowEnd; j++) {
+      const end = j * width + 2 * columnEnd;
+      for (let from = j * width + 2 * column, to = from; from < end; ) {
+        while (to < end && numbers[to] === numbers[from]) to += 2;
+        const sides = ((from % width) >> 1) | ((((to - 2) % width) >> 1) << 8);
+        for (; from < to; from += 2) numbers[from + 1] = sides;
       }
     }
+    for (let i = column; i < columnEnd; i++)
+      for (let j = row, to = row; j < rowEnd; ) {
+        const from = 2 * (j * columns + i);
+        const [code, sides] = [numbers[from], numbers[from + 1]];
+        while (
+          to < rowEnd &&
+          numbers[2 * (to * columns + i)] === code &&
+          (numbers[2 * (to * columns + i) + 1] & 0xffff) === sides
+        )
+          to++;
+        for (const rows = (j << 16) | ((to - 1) << 24); j < to; j++) numbers[2 * (j * columns + i) + 1] = sides | rows;
+      }
   }
 
   private codeOf(candidates: Candidates): number {
     if (!candidates || this.used + candidates.length >= MOST) return IS_FAR;
     if (candidates.length === 1) return candidates[0];
+    const begin = this.beginOf(candidates);
+    return (begin << COPY_BITS) | (candidates[0] & ((1 << COPY_BITS) - 1));
+  }
+
+  private beginOf(candidates: readonly number[]): number {
+    // Mostly it is the list of the cell before.
+    const { last, lists } = this;
+    if (lists[last] === candidates.length && candidates.every((copy, k) => lists[last + 1 + k] === copy)) return last;
     const name = candidates.join();
-    let begin = this.begins.get(name);
-    if (begin === undefined) {
-      begin = this.used;
-      this.begins.set(name, begin);
+    this.last = this.begins.get(name) ?? this.used;
+    if (this.last === this.used) {
+      this.begins.set(name, this.used);
       this.add(candidates);
     }
-    return (begin << COPY_BITS) | (candidates[0] & ((1 << COPY_BITS) - 1));
+    return this.last;
   }
 
   private add(candidates: readonly number[]): void {
@@ -179,18 +176,35 @@ export class KnownCells {
   }
 }
 
-function besideEachOther({ column, row, columnEnd, rowEnd }: Block): [Block, Block] {
-  const middle = (column + columnEnd) / 2;
+/** Parts of up to `side` by `side` cells. */
+function partsOf({ column, row, columnEnd, rowEnd }: Block, side: number): Block[] {
+  const parts: Block[] = [];
+  for (let j = row; j < rowEnd; j += side)
+    for (let i = column; i < columnEnd; i += side)
+      parts.push({
+        column: i,
+        row: j,
+        columnEnd: Math.min(columnEnd, i + side),
+        rowEnd: Math.min(rowEnd, j + side),
+      });
+  return parts;
+}
+
+/** Above each other where there are several rows: many copies count near a centre only. */
+function halvesOf({ column, row, columnEnd, rowEnd }: Block): [Block, Block] {
+  const middle = (row + rowEnd) >> 1;
+  if (middle > row)
+    return [
+      { column, row, columnEnd, rowEnd: middle },
+      { column, row: middle, columnEnd, rowEnd },
+    ];
+  const across = (column + columnEnd) >> 1;
   return [
-    { column, row, columnEnd: middle, rowEnd },
-    { column: middle, row, columnEnd, rowEnd },
+    { column, row, columnEnd: across, rowEnd },
+    { column: across, row, columnEnd, rowEnd },
   ];
 }
 
-function aboveEachOther({ column, row, columnEnd, rowEnd }: Block): [Block, Block] {
-  const middle = (row + rowEnd) / 2;
-  return [
-    { column, row, columnEnd, rowEnd: middle },
-    { column, row: middle, columnEnd, rowEnd },
-  ];
+function cellsOf({ column, row, columnEnd, rowEnd }: Block): number {
+  return (columnEnd - column) * (rowEnd - row);
 }

@@ -72,7 +72,12 @@ function placedMeasured(field: DistanceField, { a, b, c, d, e, f }: Affine): Mea
 
 /** Around a box that is turned about a place. */
 export function turnedBox(box: Bounds, x: number, y: number, cos: number, sin: number): Bounds {
-  return mappedBox(box, { a: cos, b: sin, c: -sin, d: cos, e: x - cos * x + sin * y, f: y - sin * x - cos * y });
+  return mappedBox(box, turnAbout(x, y, cos, sin));
+}
+
+/** The map that turns the plane about a place. */
+export function turnAbout(x: number, y: number, cos: number, sin: number): Affine {
+  return { a: cos, b: sin, c: -sin, d: cos, e: x - cos * x + sin * y, f: y - sin * x - cos * y };
 }
 
 function mappedBox({ minX, minY, maxX, maxY }: Bounds, map: Affine): Bounds {

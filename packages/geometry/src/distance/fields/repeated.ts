@@ -1,8 +1,8 @@
-import type { Views } from "./candidates";
+import { columnOf, copyAt, rowOf, type Views } from "./candidates";
 import { copiedShape, isNear, unionWorth } from "./copied-shape";
 import { type Copies, ofCopies } from "./copies";
 import type { DistanceField } from "./field";
-import { columnOf, copyAt, gridCells, type Repetition, rowOf, type Sides } from "./grid-cells";
+import { gridCells, type Repetition, type Sides } from "./grid-cells";
 
 /**
  * The union of copies on a grid. At a place the copies around are asked ring by ring, until those of the next ring are further away
@@ -63,7 +63,8 @@ export function repeatedField(given: DistanceField, { stepX, stepY, columns, row
     },
     ring: (x, y, block, k, views) => ringAround(x, y, cells.sides(block), k, views),
     mayCount: (x, y, block, k, value) => mayCount(x, y, cells.sides(block), k, value),
-    valueAt: (copy, x, y, slope) => field.at(x - columnOf(copy) * stepX, y - rowOf(copy) * stepY, slope),
+    placeOf: (copy) => ({ a: 1, b: 0, c: 0, d: 1, e: columnOf(copy) * stepX, f: rowOf(copy) * stepY }),
+    mayMiss: true,
     begin({ engine }) {
       engine.beginRepeated(...frame);
       return { locate: engine.locateRepeated, show: engine.showRepeated };

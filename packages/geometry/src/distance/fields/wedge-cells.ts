@@ -1,4 +1,4 @@
-import type { Point } from "./candidates";
+import type { Block } from "./candidates";
 
 /** Radians by which a place may be beyond the wedge that the compiled part takes it to be in. */
 export const BEYOND = 2e-5;
@@ -7,6 +7,9 @@ export const BEYOND = 2e-5;
 const COLUMNS = 64;
 const ROWS = 64;
 const FAR = 2 ** 12;
+
+/** Rows that are learnt together. */
+const TOGETHER = 16;
 
 /**
  * The wedge around the first of some copies around (x, y), up to an angle of `half` on both sides of its direction, parted into cells:
@@ -17,17 +20,27 @@ export function wedgeCells(x: number, y: number, direction: number, half: number
   const end = FAR * scale;
   const [axisX, axisY] = [Math.cos(direction), Math.sin(direction)];
   const tan = Math.tan(half);
-  const lines = Array.from({ length: ROWS + 1 }, (_, row) => (row === ROWS ? end : (scale * row) / (ROWS - row)));
+  const aheads = new Float64Array(ROWS + 1);
+  const lines = new Float64Array(4 * (ROWS + 1));
+  for (let row = 0; row <= ROWS; row++) {
+    const ahead = row === ROWS ? end : (scale * row) / (ROWS - row);
+    const side = ahead * tan;
+    aheads[row] = ahead;
+    lines[4 * row] = x + ahead * axisX;
+    lines[4 * row + 1] = y + ahead * axisY;
+    lines[4 * row + 2] = -side * axisY;
+    lines[4 * row + 3] = side * axisX;
+  }
   return {
     columns: COLUMNS,
     rows: ROWS,
-    together: { columns: COLUMNS, rows: 8 },
-    lines,
-    frame: [direction / (2 * Math.PI), tan, scale, end],
-    corner(column: number, row: number): Point {
-      const ahead = lines[row];
-      const side = ahead * tan * ((2 * column) / COLUMNS - 1);
-      return [x + ahead * axisX - side * axisY, y + ahead * axisY + side * axisX];
+    blockOf(_column: number, row: number): Block {
+      const first = row - (row % TOGETHER);
+      return { column: 0, row: first, columnEnd: COLUMNS, rowEnd: first + TOGETHER };
     },
+    aheads,
+    frame: [direction / (2 * Math.PI), tan, scale, end],
+    lines,
+    ways: Float64Array.from({ length: COLUMNS + 1 }, (_, column) => (2 * column) / COLUMNS - 1),
   };
 }

@@ -1,0 +1,320 @@
+import { numberAt } from "./copies";
+import { reserve } from "./memory";
+import { bytes, slotAt } from "./places";
+
+/**
+ * Which of some copies may have the least value in which blocks of cells, by the rules that docs/distance.md derives, under "Copies at many
+ * places". The values of the copies are measured in between, for all blocks at once.
+ *
+ * Slots, counted from the first free one: 0 and 1 the x and y of four corners and the middle of each block; 2 and 3 places that are to be
+ * measured; 4 their values; from 5 on what is kept of them.
+ */
+const POINTS: i32 = 0;
+const ASKED: i32 = 2;
+const FOUND: i32 = 4;
+const KEPT: i32 = 5;
+
+/** What differs by more than this part of the sizes differs in truth, and not by rounding only. */
+const ROUNDING: f64 = 1 / <f64>((<u64>1) << 44);
+/** Differences that tell gradients, in sizes. */
+const STEP: f64 = 1 / <f64>(1 << 22);
+
+/** Four corners and the middle of a block. */
+const POINTS_EACH: i32 = 5;
+const MIDDLE: i32 = 4;
+
+let blocks: i32 = 0;
+let points: i32 = 0;
+let copies: i32 = 0;
+let isExactOutside: bool = false;
+let isExactInside: bool = false;
+let lipschitz: f64 = 1;
+/** How far the shape reaches from the origin. */
+let size: f64 = 0;
+
+let pointsX: usize = 0;
+let pointsY: usize = 0;
+let askedX: usize = 0;
+let askedY: usize = 0;
+let found: usize = 0;
+/** Of each copy the values at all points. */
+let values: usize = 0;
+/** Of each copy, block by block: about its nearest point, how far that is off, and whether it is wanted. */
+let feetX: usize = 0;
+let feetY: usize = 0;
+let rests: usize = 0;
+let wanted: usize = 0;
+/** By how much the difference of two copies' values may change between the middle of a block and a place in it. */
+let spreads: usize = 0;
+/** Where each copy lies: columns and rows from the own copy in 16 bits each; 0 if none can be missing. */
+export let steps: usize = 0;
+/** Of each block the number of copies, and they: first all, by their values at the middle, and in the end those that count. */
+export let lists: usize = 0;
+
+/**
+ * Sets the numbers of blocks and copies, and what is known of their shape; to be called again after the shape was measured, which may have
+ * copies of its own. Returns how many slots are taken.
+ */
+export function beginBlocks(
+  blockCount: i32,
+  copyCount: i32,
+  slot: i32,
+  isOutsideExact: bool,
+  isInsideExact: bool,
+  constant: f64,
+  shapeSize: f64,
+): i32 {
+  blocks = blockCount;
+  points = POINTS_EACH * blocks;
+  copies = copyCount;
+  isExactOutside = isOutsideExact;
+  isExactInside = isInsideExact;
+  lipschitz = constant;
+  size = shapeSize;
+  pointsX = slotAt(slot + POINTS);
+  pointsY = slotAt(slot + POINTS + 1);
+  askedX = slotAt(slot + ASKED);
+  askedY = slotAt(slot + ASKED + 1);
+  found = slotAt(slot + FOUND);
+  values = slotAt(slot + KEPT);
+  feetX = values + bytes(copies * points);
+  feetY = feetX + bytes(copies * blocks);
+  rests = feetY + bytes(copies * blocks);
+  spreads = rests + bytes(copies * blocks);
+  lists = spreads + bytes(blocks);
+  steps = numberAt(lists, blocks * (copies + 1));
+  wanted = numberAt(steps, copies);
+  const end = wanted + <usize>(copies * blocks);
+  reserve(values, end - values);
+  return KEPT + <i32>((end - values) / (slotAt(1) - slotAt(0))) + 1;
+}
+
+/**
+ * Writes the points of all blocks. Lines between rows lie in the first slot of places that are to be measured (x and y of a place on each, x
+ * and y along it), how far along them those between columns are in the second. In the slot of values lie the blocks, four bytes each: their
+ * first column and row, and those behind the last.
+ */
+export function pointsOfBlocks(): void {
+  for (let block = 0; block < blocks; block++) {
+    const sides = numberAt(found, block);
+    const first = bytes(POINTS_EACH * block);
+    let sumX: f64 = 0;
+    let sumY: f64 = 0;
+    for (let corner = 0; corner < MIDDLE; corner++) {
+      const way = load<f64>(askedY + bytes(load<u8>(sides + <usize>((corner & 1) << 1))));
+      const line = askedX + (bytes(load<u8>(sides + <usize>(corner & 2), 1)) << 2);
+      const x = load<f64>(line) + way * load<f64>(line, 16);
+      const y = load<f64>(line, 8) + way * load<f64>(line, 24);
+      store<f64>(pointsX + first + bytes(corner), x);
+      store<f64>(pointsY + first + bytes(corner), y);
+      sumX += x;
+      sumY += y;
+    }
+    store<f64>(pointsX + first, 0.25 * sumX, 8 * MIDDLE);
+    store<f64>(pointsY + first, 0.25 * sumY, 8 * MIDDLE);
+  }
+}
+
+/** Keeps the values of a copy at all points. */
+export function keepValues(copy: i32): void {
+  memory.copy(values + bytes(copy * points), found, bytes(points));
+}
+
+/** Orders the copies of each block by their values at its middle, and notes whose nearest points are wanted. */
+export function orderCopies(): void {
+  memory.fill(wanted, 0, copies * blocks);
+  for (let block = 0; block < blocks; block++) {
+    const list = listOf(block);
+    store<i32>(list, copies);
+    // Neighbours have about the same order.
+    if (block > 0) memory.copy(list + 4, listOf(block - 1) + 4, (<usize>copies) << 2);
+    else for (let k = 0; k < copies; k++) store<i32>(entry(list, k), k);
+    order(list, block);
+    const spread = 2 * max(1, lipschitz) * radiusOf(block);
+    store<f64>(spreads + bytes(block), spread);
+    for (let k = 1; k < copies; k++) {
+      const copy = load<i32>(entry(list, k));
+      const value = valueAt(copy, middleOf(block));
+      const best = bestOf(list, k);
+      const least = valueAt(best, middleOf(block));
+      if (best === copy || value > least + spread) continue;
+      if (isExactOutside && least > 0) store<u8>(wantedAt(best, block), 1);
+      if (isExactInside && least < 0 && value < 0) store<u8>(wantedAt(copy, block), 1);
+    }
+  }
+}
+
+function order(list: usize, block: i32): void {
+  for (let k = 1; k < copies; k++) {
+    const copy = load<i32>(entry(list, k));
+    const value = valueAt(copy, middleOf(block));
+    let i = k - 1;
+    for (; i >= 0 && valueAt(load<i32>(entry(list, i)), middleOf(block)) > value; i--)
+      store<i32>(entry(list, i + 1), load<i32>(entry(list, i)));
+    store<i32>(entry(list, i + 1), copy);
+  }
+}
+
+/** The greatest distance between the middle of a block and a corner. */
+function radiusOf(block: i32): f64 {
+  const at = bytes(middleOf(block));
+  let most: f64 = 0;
+  for (let k = 0; k < MIDDLE; k++)
+    most = max(most, lengthTo(POINTS_EACH * block + k, load<f64>(pointsX + at), load<f64>(pointsY + at)));
+  return most;
+}
+
+function lengthTo(point: i32, x: f64, y: f64): f64 {
+  const dx = load<f64>(pointsX + bytes(point)) - x;
+  const dy = load<f64>(pointsY + bytes(point)) - y;
+  return Math.sqrt(dx * dx + dy * dy);
+}
+
+/** The copy of least value that is there wherever the one at `k` in a list is; that one itself if there is no other. */
+function bestOf(list: usize, k: i32): i32 {
+  const copy = load<i32>(entry(list, k));
+  for (let i = 0; i < k; i++) {
+    const other = load<i32>(entry(list, i));
+    if (isThereWith(stepsOf(other), stepsOf(copy))) return other;
+  }
+  return copy;
+}
+
+/** Whether one copy is there wherever the own copy and another one are: between these. */
+function isThereWith(a: i32, b: i32): bool {
+  return isBetween((a << 16) >> 16, (b << 16) >> 16) && isBetween(a >> 16, b >> 16);
+}
+
+function isBetween(a: i32, b: i32): bool {
+  return b < 0 ? a <= 0 && a >= b : a >= 0 && a <= b;
+}
+
+/** Lists two places beside the middle of each block for which the nearest point of a copy is wanted. Returns how many blocks these are. */
+export function listBeside(copy: i32): i32 {
+  let count = 0;
+  for (let block = 0; block < blocks; block++) {
+    if (!load<u8>(wantedAt(copy, block))) continue;
+    const at = bytes(middleOf(block));
+    const x = load<f64>(pointsX + at);
+    const y = load<f64>(pointsY + at);
+    const to = bytes(2 * count++);
+    const step = stepAt(x, y);
+    store<f64>(askedX + to, x + step);
+    store<f64>(askedY + to, y);
+    store<f64>(askedX + to, x, 8);
+    store<f64>(askedY + to, y + step, 8);
+  }
+  return count;
+}
+
+function stepAt(x: f64, y: f64): f64 {
+  return STEP * (size + max(Math.abs(x), Math.abs(y)));
+}
+
+/** Lists those nearest points, as far as the values beside the middles tell. */
+export function listFeet(copy: i32): void {
+  let count = 0;
+  for (let block = 0; block < blocks; block++) {
+    if (!load<u8>(wantedAt(copy, block))) continue;
+    const at = bytes(middleOf(block));
+    const x = load<f64>(pointsX + at);
+    const y = load<f64>(pointsY + at);
+    const value = valueAt(copy, middleOf(block));
+    const way = value / stepAt(x, y);
+    const beside = found + bytes(2 * count);
+    const footX = x - way * (load<f64>(beside) - value);
+    const footY = y - way * (load<f64>(beside, 8) - value);
+    store<f64>(askedX + bytes(count), footX);
+    store<f64>(askedY + bytes(count++), footY);
+    store<f64>(feetX + bytes(copy * blocks + block), footX);
+    store<f64>(feetY + bytes(copy * blocks + block), footY);
+  }
+}
+
+/** Keeps by how much they are off. */
+export function keepRests(copy: i32): void {
+  let count = 0;
+  for (let block = 0; block < blocks; block++)
+    if (load<u8>(wantedAt(copy, block)))
+      store<f64>(rests + bytes(copy * blocks + block), load<f64>(found + bytes(count++)));
+}
+
+/** Leaves of each block's copies those that may have the least value; the first one is there wherever the own copy is. */
+export function leaveCandidates(): void {
+  for (let block = 0; block < blocks; block++) {
+    const list = listOf(block);
+    const margin = ROUNDING * (size + cornerSize(block));
+    let kept = 0;
+    for (let k = 0; k < copies; k++) {
+      const copy = load<i32>(entry(list, k));
+      const best = bestOf(list, k);
+      // From here on `found` holds those that are left.
+      if (best === copy || !isNowhereLess(copy, best, block, margin)) store<i32>(numberAt(found, kept++), copy);
+    }
+    store<i32>(list, kept);
+    let first = 0;
+    while (first + 1 < kept && stepsOf(load<i32>(numberAt(found, first))) !== 0) first++;
+    store<i32>(entry(list, 0), load<i32>(numberAt(found, first)));
+    memory.copy(entry(list, 1), found, (<usize>first) << 2);
+    memory.copy(entry(list, first + 1), numberAt(found, first + 1), (<usize>(kept - first - 1)) << 2);
+  }
+}
+
+/** Whether one copy has nowhere in a block a lower value than another. */
+function isNowhereLess(copy: i32, best: i32, block: i32, margin: f64): bool {
+  const value = valueAt(copy, middleOf(block));
+  const least = valueAt(best, middleOf(block));
+  if (value > least + load<f64>(spreads + bytes(block))) return true;
+  return (
+    (isExactOutside && isFurther(copy, least > 0 ? best : -1, block, margin, 1)) ||
+    (isExactInside && least < 0 && isFurther(best, value < 0 ? copy : -1, block, margin, -1))
+  );
+}
+
+/** Whether all corners are further outside of a copy than from the foot of another one, or from the middle; or with the sign -1 inside. */
+function isFurther(copy: i32, other: i32, block: i32, margin: f64, sign: f64): bool {
+  const at = bytes(middleOf(block));
+  const foot = bytes(other * blocks + block);
+  const x = other < 0 ? load<f64>(pointsX + at) : load<f64>(feetX + foot);
+  const y = other < 0 ? load<f64>(pointsY + at) : load<f64>(feetY + foot);
+  const rest = other < 0 ? 0 : max(0, sign * load<f64>(rests + foot));
+  for (let k = 0; k < MIDDLE; k++) {
+    const corner = POINTS_EACH * block + k;
+    if (!(sign * valueAt(copy, corner) >= lengthTo(corner, x, y) + rest + margin)) return false;
+  }
+  return true;
+}
+
+function cornerSize(block: i32): f64 {
+  let most: f64 = 0;
+  for (let k = 0; k < MIDDLE; k++) {
+    const at = bytes(POINTS_EACH * block + k);
+    most = max(most, max(Math.abs(load<f64>(pointsX + at)), Math.abs(load<f64>(pointsY + at))));
+  }
+  return most;
+}
+
+function valueAt(copy: i32, point: i32): f64 {
+  return load<f64>(values + bytes(copy * points + point));
+}
+
+function middleOf(block: i32): i32 {
+  return POINTS_EACH * block + MIDDLE;
+}
+
+function wantedAt(copy: i32, block: i32): usize {
+  return wanted + <usize>(copy * blocks + block);
+}
+
+function stepsOf(copy: i32): i32 {
+  return load<i32>(numberAt(steps, copy));
+}
+
+function listOf(block: i32): usize {
+  return numberAt(lists, block * (copies + 1));
+}
+
+/** Where the entry k of a list lies. */
+function entry(list: usize, k: i32): usize {
+  return numberAt(list, k + 1);
+}
