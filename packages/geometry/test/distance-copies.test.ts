@@ -133,6 +133,30 @@ test("more places than are measured at once have the values of single places, on
   }
 });
 
+// In the middle of a block two points of a copy are as near as each other, so differences beside it tell neither.
+test("copies in two parts that mirror each other across the diagonals of cells have the values of single places", () => {
+  fc.assert(
+    fc.property(fc.integer(), (seed) => {
+      const next = seededRandom(seed);
+      const [away, radius, step] = [0.1 + next(), 0.3 * next(), 0.3 + 3 * next()];
+      const disc = (x: number, y: number) =>
+        formField(
+          distanceToCircle,
+          { x, y, radius },
+          { minX: x - radius, minY: y - radius, maxX: x + radius, maxY: y + radius },
+        );
+      const side = next() < 0.5 ? away : -away;
+      const pair = unionField([disc(away, side), disc(-away, -side)]);
+      const [columns, rows] = [1 + Math.floor(4 * next()), 1 + Math.floor(4 * next())];
+      const field = repeatedField(pair, { stepX: step, stepY: step, columns, rows });
+      const values = field.sample({ x: -3, y: -3, cell: 0.15, columns: 64, rows: 64 });
+      const wanted = values.map((_, i) => field.at(0.15 * (i % 64) - 2.925, 0.15 * Math.floor(i / 64) - 2.925));
+      expect(values.findIndex((value, i) => !(Math.abs(value - wanted[i]) <= 1e-12))).toBe(-1);
+    }),
+    { numRuns: 150 },
+  );
+});
+
 /** What a bound is worth to copies: no less than the distance to the box around its shape. */
 function noNearerThanItsBox(field: DistanceField, [x, y]: number[]): number {
   const value = field.at(x, y);
