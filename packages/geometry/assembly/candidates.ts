@@ -138,8 +138,8 @@ export function orderCopies(): void {
       const best = bestOf(list, k);
       const least = valueAt(best, middleOf(block));
       if (best === copy || value > least + spread) continue;
-      if (isExactOutside && least > 0) store<u8>(wantedAt(best, block), 1);
-      if (isExactInside && least < 0 && value < 0) store<u8>(wantedAt(copy, block), 1);
+      if (isExactOutside && least > 0) store<bool>(wantedAt(best, block), true);
+      if (isExactInside && least < 0 && value < 0) store<bool>(wantedAt(copy, block), true);
     }
   }
 }
@@ -157,10 +157,8 @@ function order(list: usize, block: i32): void {
 
 /** The greatest distance between the middle of a block and a corner. */
 function radiusOf(block: i32): f64 {
-  const at = bytes(middleOf(block));
   let most: f64 = 0;
-  for (let k = 0; k < MIDDLE; k++)
-    most = max(most, lengthTo(POINTS_EACH * block + k, load<f64>(pointsX + at), load<f64>(pointsY + at)));
+  for (let k = 0; k < MIDDLE; k++) most = max(most, lengthTo(POINTS_EACH * block + k, middleX(block), middleY(block)));
   return most;
 }
 
@@ -193,10 +191,9 @@ function isBetween(a: i32, b: i32): bool {
 export function listBeside(copy: i32): i32 {
   let count = 0;
   for (let block = 0; block < blocks; block++) {
-    if (!load<u8>(wantedAt(copy, block))) continue;
-    const at = bytes(middleOf(block));
-    const x = load<f64>(pointsX + at);
-    const y = load<f64>(pointsY + at);
+    if (!isWanted(copy, block)) continue;
+    const x = middleX(block);
+    const y = middleY(block);
     const to = bytes(2 * count++);
     const step = stepAt(x, y);
     store<f64>(askedX + to, x + step);
@@ -215,10 +212,9 @@ function stepAt(x: f64, y: f64): f64 {
 export function listFeet(copy: i32): void {
   let count = 0;
   for (let block = 0; block < blocks; block++) {
-    if (!load<u8>(wantedAt(copy, block))) continue;
-    const at = bytes(middleOf(block));
-    const x = load<f64>(pointsX + at);
-    const y = load<f64>(pointsY + at);
+    if (!isWanted(copy, block)) continue;
+    const x = middleX(block);
+    const y = middleY(block);
     const value = valueAt(copy, middleOf(block));
     const way = value / stepAt(x, y);
     const beside = found + bytes(2 * count);
@@ -235,8 +231,7 @@ export function listFeet(copy: i32): void {
 export function keepRests(copy: i32): void {
   let count = 0;
   for (let block = 0; block < blocks; block++)
-    if (load<u8>(wantedAt(copy, block)))
-      store<f64>(rests + bytes(copy * blocks + block), load<f64>(found + bytes(count++)));
+    if (isWanted(copy, block)) store<f64>(rests + bytes(copy * blocks + block), load<f64>(found + bytes(count++)));
 }
 
 /** Leaves of each block's copies those that may have the least value; the first one is there wherever the own copy is. */
@@ -273,10 +268,9 @@ function isNowhereLess(copy: i32, best: i32, block: i32, margin: f64): bool {
 
 /** Whether all corners are further outside of a copy than from the foot of another one, or from the middle; or with the sign -1 inside. */
 function isFurther(copy: i32, other: i32, block: i32, margin: f64, sign: f64): bool {
-  const at = bytes(middleOf(block));
   const foot = bytes(other * blocks + block);
-  const x = other < 0 ? load<f64>(pointsX + at) : load<f64>(feetX + foot);
-  const y = other < 0 ? load<f64>(pointsY + at) : load<f64>(feetY + foot);
+  const x = other < 0 ? middleX(block) : load<f64>(feetX + foot);
+  const y = other < 0 ? middleY(block) : load<f64>(feetY + foot);
   const rest = other < 0 ? 0 : max(0, sign * load<f64>(rests + foot));
   for (let k = 0; k < MIDDLE; k++) {
     const corner = POINTS_EACH * block + k;
@@ -300,6 +294,18 @@ function valueAt(copy: i32, point: i32): f64 {
 
 function middleOf(block: i32): i32 {
   return POINTS_EACH * block + MIDDLE;
+}
+
+function middleX(block: i32): f64 {
+  return load<f64>(pointsX + bytes(middleOf(block)));
+}
+
+function middleY(block: i32): f64 {
+  return load<f64>(pointsY + bytes(middleOf(block)));
+}
+
+function isWanted(copy: i32, block: i32): bool {
+  return load<bool>(wantedAt(copy, block));
 }
 
 function wantedAt(copy: i32, block: i32): usize {

@@ -11,12 +11,12 @@ const COPY_BITS = 12;
 /** Numbers of all lists, at most. */
 const MOST = 2 ** 18;
 
-/** Cells of a block that is left whole though too many copies for a list may count in it. */
+/** A block of no more cells is not parted where too many copies may count in it. */
 const SMALL = 4;
-/** Blocks of more cells than these, where more copies than those may count, are parted as long as fewer may in a part. */
+/** A block of more cells, in which more than MANY copies count, is halved first, as long as that leaves fewer copies in a half. */
 const LARGE = 64;
 const MANY = 8;
-/** Cells along the sides of parts that are judged first. */
+/** Cells along the sides of the parts of other blocks. */
 const PART = 4;
 
 /** Slots of what is written, from the first on. */
@@ -95,19 +95,12 @@ export class KnownCells {
   private learnParts(block: Block, some: readonly number[], places: Places, free: number): void {
     const parts = partsOf(block, PART);
     const left = this.judge.candidates(parts, some, places, free);
-    const open: Block[] = [];
-    const count = new Set<number>();
-    parts.forEach((part, k) => {
-      if (left[k].length === 1) {
-        this.fill(part, left[k]);
-        return;
-      }
-      open.push(...partsOf(part, 1));
-      for (const copy of left[k]) count.add(copy);
-    });
-    const counting = some.filter((copy) => count.has(copy));
-    const candidates = this.judge.candidates(open, counting, places, free);
-    for (let k = 0; k < open.length; k++) this.fill(open[k], candidates[k]);
+    for (const [k, part] of parts.entries()) if (left[k].length === 1) this.fill(part, left[k]);
+    const open = parts.filter((_, k) => left[k].length > 1).flatMap((part) => partsOf(part, 1));
+    const counting = new Set(left.filter(({ length }) => length > 1).flat());
+    const copies = some.filter((copy) => counting.has(copy));
+    const candidates = this.judge.candidates(open, copies, places, free);
+    for (const [k, cell] of open.entries()) this.fill(cell, candidates[k]);
   }
 
   private fill({ column, row, columnEnd, rowEnd }: Block, candidates: Candidates): void {
