@@ -2,7 +2,9 @@ import { cleaned } from "../../arrangement";
 import type { MultiPolygon, Ring } from "../../polygon";
 import { simplifyOutlines } from "../../simplify";
 import type { Slope } from "../forms";
+import { CornerValues, CrossedCells } from "./crossed-cells";
 import type { DistanceField } from "./field";
+import { valuesAt } from "./measured";
 import { boxAroundBoth } from "./sets";
 
 /** Where a field has one value, as valid polygons around what lies below it. */
@@ -14,9 +16,8 @@ export interface LevelSet {
   cell: number;
 }
 
-/** No more cells along the longer side, and no more crossed ones, than this. */
+/** No more cells along the longer side than this. */
 const MOST_ALONG = 2048;
-const MOST_CELLS = 400_000;
 
 /**
  * The outline of all places where a field is at most `level`, within `tolerance` of it, with as few vertices as that needs.
@@ -69,178 +70,6 @@ const ROUNDS = 5;
 /** Cells are so many tolerances wide, where that is not too many of them. */
 const WIDTH = 12;
 
-interface Squares {
-  x: number;
-  y: number;
-  cell: number;
-  /** How many to a side, a power of two. */
-  along: number;
-}
-
-/** A field's values at the corners of squares, each asked for once. */
-class CornerValues {
-  private readonly known = new Map<number, number>();
-
-  constructor(
-    readonly field: DistanceField,
-    readonly squares: Squares,
-  ) {}
-
-  at(i: number, j: number): number {
-    const { x, y, cell, along } = this.squares;
-    const key = j * (along + 1) + i;
-    let value = this.known.get(key);
-    if (value === undefined) {
-      value = this.field.at(x + i * cell, y + j * cell);
-      this.known.set(key, value);
-    }
-    return value;
-  }
-}
-
-/** The smallest squares that a level crosses, and the lines through them. */
-class CrossedCells {
-  /** Where sides are crossed, x y; a side is its first corner, doubled, and one more where it runs along y. */
-  private readonly places = new Map<number, [number, number]>();
-  /** The side that a line leads to, by the side that it comes from. */
-  private readonly next = new Map<number, number>();
-  private count = 0;
-  private readonly field: DistanceField;
-  private readonly squares: Squares;
-
-  constructor(
-    private readonly values: CornerValues,
-    private readonly level: number,
-  ) {
-    this.field = values.field;
-    this.squares = values.squares;
-    this.divide(0, 0, this.squares.along);
-  }
-
-  /** Closed lines, what lies below the level on their left. */
-  lines(): [number, number][][] {
-    const lines: [number, number][][] = [];
-    for (const [start] of this.next) {
-      const line: [number, number][] = [];
-      for (let side: number | undefined = start; side !== undefined; ) {
-        const following: number | undefined = this.next.get(side);
-        if (following === undefined) break;
-        this.next.delete(side);
-        line.push(this.places.get(side)!);
-        side = following;
-      }
-      if (line.length > 1) lines.push(line);
-    }
-    return lines;
-  }
-
-  private divide(i: number, j: number, size: number): void {
-    const { x, y, cell } = this.squares;
-    const half = (size * cell) / 2;
-    const value =
-      size > 1
-        ? this.corner(i + size / 2, j + size / 2)
-        : this.field.at(x + i * cell + half, y + j * cell + half) - this.level;
-    if (Math.abs(value) > 1.0000001 * this.field.lipschitz * half * Math.SQRT2) return;
-    if (size === 1) {
-      if (++this.count > MOST_CELLS) throw new RangeError("the contour is too long for its tolerance");
-      this.cross(i, j, value <= 0);
-      return;
-    }
-    const step = size / 2;
-    this.divide(i, j, step);
-    this.divide(i + step, j, step);
-    this.divide(i, j + step, step);
-    this.divide(i + step, j + step, step);
-  }
-
-  /** The lines through a square, around which its corners lie from +x towards +y. */
-  private cross(i: number, j: number, isMiddleIn: boolean): void {
-    const isIn = [this.corner(i, j), this.corner(i + 1, j), this.corner(i + 1, j + 1), this.corner(i, j + 1)].map(
-      (value) => value <= 0,
-    );
-    const sides = [this.side(i, j, 0), this.side(i + 1, j, 1), this.side(i, j + 1, 0), this.side(i, j, 1)];
-    const isTwice = isIn[0] !== isIn[1] && isIn[0] === isIn[2] && isIn[1] === isIn[3];
-    for (let k = 0; k < 4; k++) {
-      // Around the square what is in ends here: a line with it on the left comes in.
-      if (!isIn[k] || isIn[(k + 1) & 3]) continue;
-      let end = k;
-      for (let r = 1; r < 4; r++) {
-        const to = (k + r) & 3;
-        if (isIn[to] === isIn[(to + 1) & 3] || isIn[to]) continue;
-        end = to;
-        if (!(isTwice && !isMiddleIn)) break;
-      }
-      this.link(sides[k], sides[end], i, j, k, end);
-    }
-  }
-
-  private link(from: number, to: number, i: number, j: number, k: number, end: number): void {
-    this.placeOn(from, i, j, k);
-    this.placeOn(to, i, j, end);
-    this.next.set(from, to);
-  }
-
-  /** Where the level crosses a side of a square. */
-  private placeOn(side: number, i: number, j: number, k: number): void {
-    if (this.places.has(side)) return;
-    const { x, y, cell } = this.squares;
-    const at = [
-      [i, j],
-      [i + 1, j],
-      [i, j + 1],
-      [i, j],
-    ][k];
-    const alongY = k & 1;
-    const [ax, ay] = [x + at[0] * cell, y + at[1] * cell];
-    const valueAt = (share: number): number =>
-      this.field.at(ax + (alongY ? 0 : share * cell), ay + (alongY ? share * cell : 0)) - this.level;
-    const [first, last] = [this.corner(at[0], at[1]), this.corner(at[0] + 1 - alongY, at[1] + alongY)];
-    const share = crossingOf(valueAt, first, last);
-    this.places.set(side, [ax + (alongY ? 0 : share * cell), ay + (alongY ? share * cell : 0)]);
-  }
-
-  private corner(i: number, j: number): number {
-    return this.values.at(i, j) - this.level;
-  }
-
-  private side(i: number, j: number, alongY: number): number {
-    return 2 * (j * (this.squares.along + 1) + i) + alongY;
-  }
-}
-
-/** No bracket needs more steps: every third one halves it. */
-const STEPS = 150;
-
-/**
- * Where a function from 0 to 1 changes from at most 0 to more, or back, by false position with the Illinois rule (M. Dowell and
- * P. Jarratt, 1971), halving in between, until nothing lies between.
- */
-function crossingOf(valueAt: (share: number) => number, first: number, last: number): number {
-  let [low, high] = [0, 1];
-  let [below, above] = [first, last];
-  let kept = 0;
-  for (let step = 1; step <= STEPS && high - low > 2 ** -50; step++) {
-    const guess = low + ((high - low) * below) / (below - above);
-    const share = step % 3 > 0 && guess > low && guess < high ? guess : (low + high) / 2;
-    const value = valueAt(share);
-    if (value === 0) return share;
-    if (value <= 0 === first <= 0) {
-      low = share;
-      below = value;
-      // The end that stays a second time counts for half, so that it moves as well.
-      if (kept === 1) above /= 2;
-      kept = 1;
-    } else {
-      high = share;
-      above = value;
-      if (kept === -1) below /= 2;
-      kept = -1;
-    }
-  }
-  return (low + high) / 2;
-}
-
 /** A place on the level with the field's gradient there. */
 interface Place {
   x: number;
@@ -253,6 +82,9 @@ const DEEPEST = 12;
 /** Gradients that differ by more than this cosine may come from both sides of a crease. */
 const CREASE = 0.97;
 
+/** Where a line is held against the level. */
+const QUARTERS = [0.25, 0.5, 0.75];
+
 function refined(field: DistanceField, level: number, tolerance: number, line: readonly [number, number][]): Ring {
   const points: number[] = [];
   const placeAt = (x: number, y: number): Place => {
@@ -262,7 +94,7 @@ function refined(field: DistanceField, level: number, tolerance: number, line: r
   };
   const offBy = (x: number, y: number): number => Math.abs(field.at(x, y) - level);
   const isClose = (p: Place, q: Place): boolean =>
-    [0.25, 0.5, 0.75].every((share) => offBy(p.x + share * (q.x - p.x), p.y + share * (q.y - p.y)) <= tolerance);
+    QUARTERS.every((share) => offBy(p.x + share * (q.x - p.x), p.y + share * (q.y - p.y)) <= tolerance);
   const between = (p: Place, q: Place, depth: number): void => {
     if (depth >= DEEPEST || isClose(p, q)) return;
     const corner = cornerOf(p, q);
@@ -280,10 +112,17 @@ function refined(field: DistanceField, level: number, tolerance: number, line: r
     points.push(place.x, place.y);
     between(place, q, depth + 1);
   };
-  const places = line.map(([x, y]) => placeAt(x, y));
-  places.forEach((place, k) => {
-    points.push(place.x, place.y);
-    between(place, places[(k + 1) % places.length], 0);
+  const asked: number[] = [];
+  line.forEach((p, k) => {
+    const q = line[(k + 1) % line.length];
+    for (const share of QUARTERS) asked.push(p[0] + share * (q[0] - p[0]), p[1] + share * (q[1] - p[1]));
+  });
+  const values = valuesAt(field, asked);
+  line.forEach(([x, y], k) => {
+    points.push(x, y);
+    // Most lines lie close, and the field need not be asked for gradients there.
+    const isLineClose = QUARTERS.every((_, quarter) => Math.abs(values[3 * k + quarter] - level) <= tolerance);
+    if (!isLineClose) between(placeAt(x, y), placeAt(...line[(k + 1) % line.length]), 0);
   });
   return Float64Array.from(points);
 }
@@ -359,19 +198,14 @@ function acrossLevel(field: DistanceField, level: number, p: Place, q: Place): P
 const ASKED = 8;
 
 function greatestDifference(field: DistanceField, level: number, polygons: MultiPolygon): number {
-  let most = 0;
+  const asked: number[] = [];
   for (const { outer, holes } of polygons)
     for (const ring of [outer, ...holes])
       for (let i = 0; i < ring.length; i += 2) {
         const j = i + 2 < ring.length ? i + 2 : 0;
-        for (let k = 0; k < ASKED; k++) {
-          const share = k / ASKED;
-          const value = field.at(
-            ring[i] + share * (ring[j] - ring[i]),
-            ring[i + 1] + share * (ring[j + 1] - ring[i + 1]),
-          );
-          most = Math.max(most, Math.abs(value - level));
-        }
+        const [x, y] = [ring[i], ring[i + 1]];
+        for (let k = 0; k < ASKED; k++)
+          asked.push(x + (k / ASKED) * (ring[j] - x), y + (k / ASKED) * (ring[j + 1] - y));
       }
-  return most;
+  return valuesAt(field, asked).reduce((most, value) => Math.max(most, Math.abs(value - level)), 0);
 }

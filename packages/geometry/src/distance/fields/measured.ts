@@ -96,6 +96,18 @@ export function listOf(measure: Measure): List {
   return (xs, ys, values) => measurePlaces(measure, xs, ys, values);
 }
 
+/** The values at places, x y. */
+export function valuesAt({ list }: DistanceField, places: readonly number[]): Float64Array {
+  const values = new Float64Array(places.length / 2);
+  const [xs, ys] = [new Float64Array(values.length), new Float64Array(values.length)];
+  for (let k = 0; k < values.length; k++) {
+    xs[k] = places[2 * k];
+    ys[k] = places[2 * k + 1];
+  }
+  list(xs, ys, values);
+  return values;
+}
+
 /** A measure for any field: its own, or one that calls its list. */
 export function measureOf({ measure, list }: DistanceField): Measure {
   return measure ?? ((places, slot, free) => places.measureList(list, slot, free));

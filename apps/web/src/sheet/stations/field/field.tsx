@@ -61,7 +61,9 @@ export function FieldPanel() {
       {!sampled && (
         <>
           <Empty>The script samples no field of {name}. The plan shows its distance anyway.</Empty>
-          <Button onClick={() => append("distances", `field(${name}, cell: 1)`)}>Define a field of {name}</Button>
+          <div className="field-row">
+            <Button onClick={() => append("distances", `field(${name}, cell: 1)`)}>Define a field of {name}</Button>
+          </div>
         </>
       )}
       {toShape}

@@ -1,0 +1,62 @@
+import type { DistanceField } from "./field";
+
+/** Ways from places on, with what the values at both ends differ from a level by: at most 0 at one end, more at the other. */
+export interface Ways {
+  x: Float64Array;
+  y: Float64Array;
+  dx: Float64Array;
+  dy: Float64Array;
+  first: Float64Array;
+  last: Float64Array;
+}
+
+/** No bracket needs more steps: every third one halves it. */
+const STEPS = 150;
+
+/**
+ * After what share of each way the level is crossed, by false position with the Illinois rule (M. Dowell and P. Jarratt, 1971), halving in
+ * between, until nothing lies between; side by side, so that the field is asked for many places at once.
+ */
+export function crossings(field: DistanceField, level: number, { x, y, dx, dy, first, last }: Ways): Float64Array {
+  const low = new Float64Array(x.length);
+  const high = new Float64Array(x.length).fill(1);
+  const below = first.slice();
+  const above = last.slice();
+  /** Which end stayed the last time. */
+  const kept = new Int8Array(x.length);
+  const shares = new Float64Array(x.length);
+  let open = Uint32Array.from(x, (_, k) => k);
+  for (let step = 1; step <= STEPS && open.length > 0; step++) {
+    const [xs, ys, values] = [0, 1, 2].map(() => new Float64Array(open.length));
+    for (let n = 0; n < open.length; n++) {
+      const k = open[n];
+      const guess = low[k] + ((high[k] - low[k]) * below[k]) / (below[k] - above[k]);
+      shares[k] = step % 3 > 0 && guess > low[k] && guess < high[k] ? guess : (low[k] + high[k]) / 2;
+      xs[n] = x[k] + shares[k] * dx[k];
+      ys[n] = y[k] + shares[k] * dy[k];
+    }
+    field.list(xs, ys, values);
+    let left = 0;
+    for (let n = 0; n < open.length; n++) {
+      const k = open[n];
+      const value = values[n] - level;
+      if (value === 0) continue;
+      // The end that stays a second time counts for half, so that it moves as well.
+      if (value <= 0 === first[k] <= 0) {
+        low[k] = shares[k];
+        below[k] = value;
+        if (kept[k] === 1) above[k] /= 2;
+        kept[k] = 1;
+      } else {
+        high[k] = shares[k];
+        above[k] = value;
+        if (kept[k] === -1) below[k] /= 2;
+        kept[k] = -1;
+      }
+      if (high[k] - low[k] > 2 ** -50) open[left++] = k;
+      else shares[k] = (low[k] + high[k]) / 2;
+    }
+    open = open.subarray(0, left);
+  }
+  return shares;
+}
