@@ -148,7 +148,7 @@ test("the region of an edge is asked by a place", () => {
 test("a field is saved with its mapping to plan units", () => {
   const grid = { x: 0, y: 0, cell: 4, columns: 50, rows: 40 };
   const ask = asking(SOFT);
-  const [low, high] = [0, 20].map((from) => ask("fieldRows", { name: "grid", from, to: from + 20 })!);
+  const [low, high] = [0, 20].map((from) => ask("fieldRows", { name: "grid", from, to: from + 20 })!.values);
   const values = Float64Array.of(...low, ...high);
   const whole = ask("fieldSamples", { name: "grid", window: { column: 0, row: 0, columns: 50, rows: 40 } })!;
   // But for last bits, which depend on what is measured together.
@@ -244,7 +244,7 @@ test("files of every form are read, and bad ones say what was expected", async (
   const grid = { x: 0, y: 0, cell: 2, columns: 100, rows: 80 };
   const box = { x: 0, y: 0, width: 200, height: 160 };
   for (const format of ["png", "png16", "pfm", "npy"] as const) {
-    const values = ask("fieldRows", { name: "grid", from: 0, to: 80 })!;
+    const { values } = ask("fieldRows", { name: "grid", from: 0, to: 80 })!;
     const { content, mapping } = ask("fieldSave", { values, grid, format, reach: 30, unit: "px" });
     const file = new File([content as BlobPart], "mine");
     const { found } = (await ask("checkField", { name: "pond", file, raw: null, box }))!;

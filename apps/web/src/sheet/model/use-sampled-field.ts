@@ -9,7 +9,7 @@ export interface SampledField {
   values: Float64Array | null;
   least: number;
   greatest: number;
-  /** Milliseconds that it took. */
+  /** Milliseconds of one core that the sampling took. */
   took: number;
   /** How much of it is there, 0 to 1. */
   done: number;
@@ -43,17 +43,17 @@ export function useSampledField(
     const { columns, rows } = grid;
     const parts = Math.max(1, Math.min(PARTS, rows, Math.ceil((columns * rows) / FEWEST)));
     const values = new Float64Array(columns * rows);
-    const start = performance.now();
-    let [isOpen, done] = [true, 0];
+    let [isOpen, done, took] = [true, 0, 0];
     const askings = Array.from({ length: parts }, (_, k) => {
       const [from, to] = [k, k + 1].map((part) => Math.round((part * rows) / parts));
       const asking = thread.askLong(view, "fieldRows", { name, from, to }, () => {});
       asking?.answer.then(
         (part) => {
           if (!isOpen || !part) return;
-          values.set(part, from * columns);
+          values.set(part.values, from * columns);
+          took += part.took;
           if (++done < parts) return setFound({ ...NOTHING, done: done / parts });
-          setFound({ values, ...extremesOf(values), took: performance.now() - start, done: 1, problem: null });
+          setFound({ values, ...extremesOf(values), took, done: 1, problem: null });
           setState("done");
         },
         (error) => isOpen && setFound({ ...NOTHING, problem: reasonOf(error) }),

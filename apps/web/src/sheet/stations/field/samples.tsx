@@ -72,7 +72,7 @@ export function Samples({ name }: { name: string }) {
           ["memory", `${small((8 * columns * rows) / 2 ** 20)} MiB`],
           ["least", values ? <Figure key="l" value={least} /> : "…", "field-least"],
           ["greatest", values ? <Figure key="g" value={greatest} /> : "…", "field-greatest"],
-          ["sampled in", values ? `${small(took)} ms` : "…", "field-took"],
+          ["sampled in", values ? `${small(took)} ms of one core` : "…", "field-took"],
         ]}
       />
       {state !== "done" && <Working {...sampled} />}
