@@ -46,8 +46,8 @@ export function CheckField({ name }: { name: string }) {
       </div>
       {!file && (
         <p className="quiet">
-          A field that another program sampled over the plan is held against the distance of {name}: how its samples
-          lie, their scale and sign are found, then each difference, and its likely cause.
+          A field that another program sampled over the plan is held against that of {name}: how its samples lie, their
+          scale and sign are found, then each difference, and its likely cause.
         </p>
       )}
       {file && (answer?.rawBytes || raw) && (

@@ -39,7 +39,7 @@ export function FieldPanel() {
   const append = (wanted: string, text: string) =>
     edit((current, script) => appendedLine(script, `${freshName(current, wanted)} = ${text}`));
   const toShape = (
-    <div className="field-row">
+    <div className="field-row field-to-shape">
       <span className="quiet">contour at</span>
       <InputNumber
         size="small"
@@ -61,9 +61,7 @@ export function FieldPanel() {
       {!sampled && (
         <>
           <Empty>The script samples no field of {name}. The plan shows its distance anyway.</Empty>
-          <div className="field-row">
-            <Button onClick={() => append("distances", `field(${name}, cell: 1)`)}>Define a field of {name}</Button>
-          </div>
+          <Button onClick={() => append("distances", `field(${name}, cell: 1)`)}>Define a field of {name}</Button>
         </>
       )}
       {toShape}
