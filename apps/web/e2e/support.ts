@@ -75,5 +75,6 @@ export async function saved(page: Page): Promise<void> {
 export async function savedScript(page: Page): Promise<string> {
   await saved(page);
   const id = new URL(page.url()).pathname.split("/").at(-1);
-  return (await (await page.request.get(`/api/sheets/${id}`)).json()).script;
+  // The server may close a connection just when it is used again.
+  return (await (await page.request.get(`/api/sheets/${id}`, { maxRetries: 1 })).json()).script;
 }
