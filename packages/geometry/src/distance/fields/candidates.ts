@@ -18,8 +18,9 @@ export interface CopiesInCells {
   rows: number;
   /** Cells that are learnt together with one. */
   blockOf(column: number, row: number): Block;
-  /** A place on each line between rows and a way along it, four numbers each; lines between columns meet it after so many ways. */
+  /** Of each line between rows a place on it and a way along it: x, y, dx, dy. */
   lines: Float64Array;
+  /** How many of these ways it is to each line between columns. */
   ways: Float64Array;
   /**
    * Shows a place of a block of cells to the copies of a ring around the own one: ring 0 is the copy itself, ring 1 its neighbours, and so
@@ -80,10 +81,11 @@ export function copiesAround(field: DistanceField, copies: CopiesInCells, block:
     see: (_u, _v, copy) => found.push(copy),
   };
   const isExact = field.worth.outside === "exact";
-  // A point of the own copy.
+  // A point of the own copy, or how far it is from that: in the middle of a ring no gradient leads to one.
   const [footX, footY] = own > 0 ? [x - own * slope.x, y - own * slope.y] : [x, y];
+  const rest = Math.max(0, field.at(footX, footY));
   const margin = ROUNDING * (sizeOf(field) + Math.max(...corners.flat().map(Math.abs)));
-  const lengths = corners.map((corner) => lengthTo(corner, footX, footY) + margin);
+  const lengths = corners.map((corner) => lengthTo(corner, footX, footY) + rest + margin);
   const mayBeNearer = (ring: number): boolean =>
     corners.some(([cx, cy], i) => copies.mayCount(cx, cy, block, ring, lengths[i]));
   for (let ring = 1; (!isExact || mayBeNearer(ring)) && copies.ring(x, y, block, ring, all); ring++)
