@@ -109,11 +109,14 @@ emit pond as wgsl, to "e.wgsl"
   );
   await station(page, "Hand off");
   const textOf = async (file: string): Promise<string> => {
+    const save = page.getByRole("button", { name: `Save ${file}` });
+    // A click on a list that is just closing chooses nothing.
     await expect(async () => {
       await page.getByLabel("file", { exact: true }).click();
       await page.locator(".ant-select-item-option").getByText(file, { exact: true }).click({ timeout: 2000 });
+      await expect(save).toBeVisible({ timeout: 3000 });
     }).toPass();
-    await expect(page.getByRole("button", { name: `Save ${file}` })).toBeEnabled();
+    await expect(save).toBeEnabled();
     return (await page.getByTestId("handoff-text").textContent())!;
   };
   const clips = (css: string) =>
