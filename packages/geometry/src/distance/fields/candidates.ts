@@ -18,6 +18,8 @@ export interface CopiesInCells {
   rows: number;
   /** Cells that are learnt together with one. */
   blockOf(column: number, row: number): Block;
+  /** Whether all copies have one value at a corner of a block: no rule can tell there that one of them does not count. */
+  areAlike(block: Block): boolean;
   /** Of each line between rows a place on it and a way along it: x, y, dx, dy. */
   lines: Float64Array;
   /** How many of these ways it is to each line between columns. */

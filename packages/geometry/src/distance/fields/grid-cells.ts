@@ -51,6 +51,7 @@ export function gridCells(box: Bounds, { stepX, stepY, columns, rows }: Repetiti
       const [j, jEnd] = aroundCell(row);
       return { column: i, row: j, columnEnd: iEnd, rowEnd: jEnd };
     },
+    areAlike: () => false,
     table: Float64Array.of(...across.lines, ...up.lines),
     frame: [...across.frame, ...up.frame],
     lines: Float64Array.from(up.lines.flatMap((line) => [cx, cy + line, 1, 0])),

@@ -74,7 +74,8 @@ export class KnownCells {
   /** Learns a block of which nothing is known yet. */
   private learnAround(block: Block, places: Places, free: number): void {
     const some = copiesAround(this.field, this.copies, block);
-    if (some) this.learnBlock(block, this.judge.candidates([block], some, places, free)[0], places, free);
+    if (some && this.copies.areAlike(block)) this.fill(block, some);
+    else if (some) this.learnBlock(block, this.judge.candidates([block], some, places, free)[0], places, free);
     else if (cellsOf(block) <= SMALL) this.fill(block, null);
     else for (const half of halvesOf(block)) this.learnAround(half, places, free);
   }

@@ -8,7 +8,7 @@ const COLUMNS = 64;
 const ROWS = 64;
 const FAR = 2 ** 12;
 
-/** Rows that are learnt together. */
+/** Rows that are learnt together; the one at the centre alone. */
 const TOGETHER = 16;
 
 /**
@@ -36,8 +36,11 @@ export function wedgeCells(x: number, y: number, direction: number, half: number
     rows: ROWS,
     blockOf(_column: number, row: number): Block {
       const first = row - (row % TOGETHER);
-      return { column: 0, row: first, columnEnd: COLUMNS, rowEnd: first + TOGETHER };
+      const [from, to] = row === 0 ? [0, 1] : [Math.max(1, first), first + TOGETHER];
+      return { column: 0, row: from, columnEnd: COLUMNS, rowEnd: to };
     },
+    // At the centre all copies have the same value.
+    areAlike: ({ row }: Block) => row === 0,
     aheads,
     frame: [direction / (2 * Math.PI), tan, scale, end],
     lines,
