@@ -1,10 +1,11 @@
 /**
  * Distances, in millions of samples a second on one core, and how many that is for the time of sorting as many doubles: fields of
- * 512 by 512 over coast lines, closed forms, compositions; contours by milliseconds.
+ * 512 by 512 over coast lines, closed forms, compositions, all written into the same array; contours by milliseconds.
  */
 export function benchDistance(kernel, { best, coast, sortOf }) {
   const side = 512;
   const grid = { x: -1.2, y: -1.2, cell: 2.4 / side, columns: side, rows: side };
+  const values = new Float64Array(side * side);
   const sort = sortOf(side * side);
   const rows = {};
   const row = (name, run) => {
@@ -16,7 +17,7 @@ export function benchDistance(kernel, { best, coast, sortOf }) {
   };
   for (const n of [10, 1000, 10_000, 100_000, 1_000_000]) {
     const index = kernel.distanceIndex({ rings: [coast(n, 7, 0)], fillRule: "nonzero" });
-    row(`field, ${n} edges`, () => index.field(grid));
+    row(`field, ${n} edges`, () => index.field(grid, { values }));
   }
   const box = { minX: -1, minY: -1, maxX: 1, maxY: 1 };
   const part = kernel.arcForm(0, 0, 0.7, 0.3, 2);
@@ -36,15 +37,17 @@ export function benchDistance(kernel, { best, coast, sortOf }) {
     triangle: kernel.formField(kernel.distanceToCorners, kernel.triangleForm(-0.5, -0.5, 0.6, -0.3, 0, 0.6), box),
     ellipse: kernel.formField(kernel.distanceToEllipse, { x: 0, y: 0, rx: 0.8, ry: 0.3 }, box),
   };
-  for (const [name, form] of Object.entries(forms)) row(name, () => form.sample(grid));
+  for (const [name, form] of Object.entries(forms)) row(name, () => form.sample(grid, values));
   const { circle, capsule } = forms;
-  row("union of two", () => kernel.unionField([circle, capsule]).sample(grid));
-  row("blend of two", () => kernel.blendedUnion(circle, capsule, 0.2, "parabola").sample(grid));
-  row("difference of two", () => kernel.differenceField(circle, capsule).sample(grid));
-  row("one of two", () => kernel.xorField(circle, capsule).sample(grid));
-  row("blend with a fillet", () => kernel.blendedUnion(circle, capsule, 0.2, "circle").sample(grid));
-  row("turned", () => kernel.placedField(capsule, { a: 0.8, b: 0.6, c: -0.6, d: 0.8, e: 0, f: 0 }).sample(grid));
-  row("shell", () => kernel.shellField(circle, 0.1).sample(grid));
+  row("union of two", () => kernel.unionField([circle, capsule]).sample(grid, values));
+  row("blend of two", () => kernel.blendedUnion(circle, capsule, 0.2, "parabola").sample(grid, values));
+  row("difference of two", () => kernel.differenceField(circle, capsule).sample(grid, values));
+  row("one of two", () => kernel.xorField(circle, capsule).sample(grid, values));
+  row("blend with a fillet", () => kernel.blendedUnion(circle, capsule, 0.2, "circle").sample(grid, values));
+  row("turned", () =>
+    kernel.placedField(capsule, { a: 0.8, b: 0.6, c: -0.6, d: 0.8, e: 0, f: 0 }).sample(grid, values),
+  );
+  row("shell", () => kernel.shellField(circle, 0.1).sample(grid, values));
   const disc = (x, y, radius) =>
     kernel.formField(
       kernel.distanceToCircle,
@@ -64,21 +67,21 @@ export function benchDistance(kernel, { best, coast, sortOf }) {
   // A new field of copies learns first which of them count where.
   for (const [name, make] of Object.entries(copies)) {
     const made = make();
-    row(name, () => made.sample(grid));
-    row(`${name}, made anew`, () => make().sample(grid));
+    row(name, () => made.sample(grid, values));
+    row(`${name}, made anew`, () => make().sample(grid, values));
   }
   const lane = kernel.parsePathData("M -0.5 -0.2 H 0.5 A 0.2 0.2 0 0 1 0.5 0.2 H -0.5 A 0.2 0.2 0 0 1 -0.5 -0.2 Z");
-  row("true curves: two lines and two arcs", () => kernel.pathField(lane, "nonzero", box).sample(grid));
+  row("true curves: two lines and two arcs", () => kernel.pathField(lane, "nonzero", box).sample(grid, values));
   const drop = kernel.parsePathData(
     "M 0 -0.8 C 0.6 -0.8 0.9 0.1 0.3 0.5 S -0.2 0.9 -0.5 0.5 S -0.9 0 -0.6 -0.4 S -0.3 -0.8 0 -0.8 Z",
   );
-  row("true curves: four Béziers", () => kernel.pathField(drop, "nonzero", box).sample(grid));
+  row("true curves: four Béziers", () => kernel.pathField(drop, "nonzero", box).sample(grid, values));
   const shape = kernel.shapeField({ rings: [coast(1000, 7, 0)], fillRule: "nonzero" });
   row("turned shape of 1000 edges", () =>
-    kernel.placedField(shape, { a: 0.8, b: 0.6, c: -0.6, d: 0.8, e: 0, f: 0 }).sample(grid),
+    kernel.placedField(shape, { a: 0.8, b: 0.6, c: -0.6, d: 0.8, e: 0, f: 0 }).sample(grid, values),
   );
   const index = kernel.distanceIndex({ rings: [coast(1000, 7, 0)], fillRule: "nonzero" });
-  const values = index.field(grid);
+  index.field(grid, { values });
   const levels = Array.from({ length: 20 }, (_, k) => -0.4 + 0.05 * k);
   const ms = (run) => ({ ms: Number(best(3, run).toPrecision(3)) });
   rows["20 contours of 512 by 512"] = ms(() => kernel.contours(grid, values, levels));

@@ -195,6 +195,11 @@ test("samples are the values at cell centres, lists at their places, and all lie
       const grid = { x: -20, y: -15, cell: 100 / 37, columns: 37, rows: 33 };
       for (const { name, field } of compositions(next)) {
         const values = field.sample(grid);
+        // An array that is given is written over, whatever was in it.
+        const given = new Float64Array(values.length).fill(Number.NaN);
+        expect(field.sample(grid, given)).toBe(given);
+        expect(given).toEqual(values);
+        expect(() => field.sample(grid, new Float64Array(values.length - 1))).toThrow(RangeError);
         const level = 10 * next() - 3;
         const box = field.within(level);
         values.forEach((value, i) => {

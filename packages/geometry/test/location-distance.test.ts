@@ -212,6 +212,9 @@ function expectField(shape: Operand, grid: Grid): void {
   const values = index.field(grid);
   const band = 2.5 * grid.cell;
   const narrow = index.field(grid, { reach: band });
+  const given = new Float64Array(values.length).fill(Number.NaN);
+  expect(index.field(grid, { reach: band, values: given })).toBe(given);
+  expect(given).toEqual(narrow);
   values.forEach((value, i) => {
     expect(narrow[i]).toBe(Math.abs(value) > band ? Math.sign(value) * band : value);
   });

@@ -1,7 +1,7 @@
 import { type LocationIndex, locationIndex } from "../location";
 import type { Operand } from "../polygon";
 import { boxGap, boxTree, FAN } from "./box-tree";
-import { type Grid, signedField } from "./field";
+import { type Grid, samplesOf, signedField } from "./field";
 import { nearestEdges, pointDistances } from "./nearest/nearest-edges";
 import { distanceTo, type Foot, nearestOnEdge } from "./nearest-on-edge";
 import type { SignedDistance } from "./signed-distance";
@@ -33,6 +33,8 @@ export interface DistanceIndex {
 
 interface FieldOptions {
   reach?: number;
+  /** Where the values are written; otherwise into a new array. */
+  values?: Float64Array;
 }
 
 /** Prepares a shape for many distances: a tree of boxes over the edges in ring order, searched nearest box first. */
@@ -95,9 +97,10 @@ export function distanceIndex(shape: Operand): DistanceIndex {
   function field(grid: Grid, options: FieldOptions & { single: true }): Float32Array;
   function field(
     grid: Grid,
-    { reach = Number.POSITIVE_INFINITY, single = false }: FieldOptions & { single?: boolean } = {},
+    { reach = Number.POSITIVE_INFINITY, values: given, single = false }: FieldOptions & { single?: boolean } = {},
   ): Float32Array | Float64Array {
-    const values = signedField(shape, tree, grid, reach, gap);
+    const values = samplesOf(grid, given);
+    signedField(shape, tree, grid, reach, gap, values);
     return single ? new Float32Array(values) : values;
   }
 

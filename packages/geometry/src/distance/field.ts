@@ -12,8 +12,15 @@ export interface Grid {
   rows: number;
 }
 
+/** An array for all samples of a grid: the given one, or a new one. Throws `RangeError` for one of another length. */
+export function samplesOf({ columns, rows }: Grid, given?: Float64Array): Float64Array {
+  if (!given) return new Float64Array(columns * rows);
+  if (given.length === columns * rows) return given;
+  throw new RangeError(`${columns} by ${rows} samples do not fit an array of ${given.length}`);
+}
+
 /**
- * Signed distances at all cell centres, row by row from the smallest y: distances tile by tile, sides line by line. What is further
+ * Writes signed distances at all cell centres, row by row from the smallest y: distances tile by tile, sides line by line. What is further
  * from the boundary than `reach` is −reach or reach.
  */
 export function signedField(
@@ -22,16 +29,14 @@ export function signedField(
   grid: Grid,
   reach: number,
   gap: (x: number, y: number) => number,
-): Float64Array {
+  values: Float64Array,
+): void {
   const { x, y, cell, columns, rows } = grid;
   const xs = Float64Array.from({ length: columns }, (_, k) => x + (k + 0.5) * cell);
   const ys = Float64Array.from({ length: rows }, (_, k) => y + (k + 0.5) * cell);
-  const values =
-    tree.count === 0
-      ? new Float64Array(columns * rows).fill(Number.POSITIVE_INFINITY)
-      : gridDistances(tree, xs, ys, reach, gap);
+  if (tree.count === 0) values.fill(Number.POSITIVE_INFINITY);
+  else gridDistances(tree, xs, ys, reach, gap, values);
   if (reach < Number.POSITIVE_INFINITY)
     for (let i = 0; i < values.length; i++) if (values[i] > reach) values[i] = reach;
   scanSigns(shape, tree.edges, xs, ys, values);
-  return values;
 }

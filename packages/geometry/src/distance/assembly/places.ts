@@ -42,10 +42,9 @@ export function measurePlaces(measure: Measure, xs: Float64Array, ys: Float64Arr
 }
 
 /** Measures all samples of a grid, row by row. */
-export function measureSamples(measure: Measure, { x, y, cell, columns, rows }: Grid): Float64Array {
+export function measureSamples(measure: Measure, { x, y, cell, columns }: Grid, values: Float64Array): Float64Array {
   const places = (kept ??= new KeptPlaces());
   const { engine, top } = places;
-  const values = new Float64Array(columns * rows);
   for (let from = 0; from < values.length; from += TOGETHER) {
     places.count = Math.min(TOGETHER, values.length - from);
     engine.placeSamples(places.count, top, from, columns, x, y, cell);

@@ -13,8 +13,11 @@ export type Worth = "exact" | "bound" | "neither";
 export interface DistanceField {
   /** The value at a place; the gradient is written into `slope`. */
   at(x: number, y: number, slope?: Slope): number;
-  /** The values at all cell centres, row by row from the smallest y. */
-  sample(grid: Grid): Float64Array;
+  /**
+   * The values at all cell centres, row by row from the smallest y; in `values`, if that is given, which throws `RangeError` if it has another
+   * length. To have a new array from the system can take as long as to sample a simple field: who samples often gives the same one.
+   */
+  sample(grid: Grid, values?: Float64Array): Float64Array;
   /** Writes the values at many places, best close to each other. */
   list: List;
   /** Whether `sample` goes by lists, each a row. What has another way for a grid is quicker by that. */

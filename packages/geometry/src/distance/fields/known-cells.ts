@@ -96,12 +96,19 @@ export class KnownCells {
   private learnParts(block: Block, some: readonly number[], places: Places, free: number): void {
     const parts = partsOf(block, PART);
     const left = this.judge.candidates(parts, some, places, free);
-    for (const [k, part] of parts.entries()) if (left[k].length === 1) this.fill(part, left[k]);
-    const open = parts.filter((_, k) => left[k].length > 1).flatMap((part) => partsOf(part, 1));
-    const counting = new Set(left.filter(({ length }) => length > 1).flat());
+    const open: Block[] = [];
+    const counting = new Set<number>();
+    for (let k = 0; k < parts.length; k++) {
+      if (left[k].length === 1) {
+        this.fill(parts[k], left[k]);
+        continue;
+      }
+      open.push(...partsOf(parts[k], 1));
+      for (const copy of left[k]) counting.add(copy);
+    }
     const copies = some.filter((copy) => counting.has(copy));
     const candidates = this.judge.candidates(open, copies, places, free);
-    for (const [k, cell] of open.entries()) this.fill(cell, candidates[k]);
+    for (let k = 0; k < open.length; k++) this.fill(open[k], candidates[k]);
   }
 
   private fill({ column, row, columnEnd, rowEnd }: Block, candidates: Candidates): void {

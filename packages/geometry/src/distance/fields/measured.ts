@@ -7,7 +7,7 @@ import {
   measureSamples,
   TOGETHER,
 } from "../assembly/places";
-import type { Grid } from "../field";
+import { type Grid, samplesOf } from "../field";
 import type { DistanceField } from "./field";
 
 /** The ways to measure many places of a field at once. */
@@ -19,9 +19,9 @@ function byRows(list: List): Measured {
     list,
     inRows: true,
     measure: null,
-    sample(grid) {
+    sample(grid, given) {
+      const values = samplesOf(grid, given);
       const { columns, rows } = grid;
-      const values = new Float64Array(columns * rows);
       const [row, all] = placesOf(grid);
       const together = Math.max(1, Math.min(rows, Math.floor(TOGETHER / columns)));
       const xs = new Float64Array(together * columns);
@@ -47,9 +47,9 @@ export function byBlocks(list: List, side = BLOCK): Measured {
     list,
     inRows: false,
     measure: null,
-    sample(grid) {
+    sample(grid, given) {
+      const values = samplesOf(grid, given);
       const { columns, rows } = grid;
-      const values = new Float64Array(columns * rows);
       const [xs, ys] = placesOf(grid);
       const [blockXs, blockYs, found] = [0, 1, 2].map(() => new Float64Array(side * side));
       for (let top = 0; top < rows; top += side)
@@ -88,7 +88,7 @@ export function byPlaces(at: DistanceField["at"]): Measured {
 export function byMeasure(measure: Measure, inRows = true): Measured {
   const list = listOf(measure);
   if (!inRows) return { ...byBlocks(list), measure };
-  return { list, inRows, measure, sample: (grid) => measureSamples(measure, grid) };
+  return { list, inRows, measure, sample: (grid, given) => measureSamples(measure, grid, samplesOf(grid, given)) };
 }
 
 /** Lists of what the compiled part measures. */
@@ -126,8 +126,8 @@ export function changed(field: DistanceField, change: Change): Measured {
     field.list(xs, ys, values);
     changeValues(change, values);
   };
-  return sampledLike(field.inRows, both, list, (grid) => {
-    const values = field.sample(grid);
+  return sampledLike(field.inRows, both, list, (grid, given) => {
+    const values = field.sample(grid, given);
     changeValues(change, values);
     return values;
   });
@@ -151,9 +151,9 @@ export function joined(a: DistanceField, b: DistanceField, join: Change): Measur
     b.list(xs, ys, others);
     changeValues(join, values, others);
   };
-  return sampledLike(a.inRows && b.inRows, both, list, (grid) => {
-    const values = a.sample(grid);
-    changeValues(join, values, b.sample(grid));
+  return sampledLike(a.inRows && b.inRows, both, list, (grid, given) => {
+    const values = a.sample(grid, given);
+    changeValues(join, values, b.sample(grid, room(values.length)));
     return values;
   });
 }

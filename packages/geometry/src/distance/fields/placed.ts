@@ -67,7 +67,7 @@ function placedMeasured(field: DistanceField, { a, b, c, d, e, f }: Affine): Mea
     : byLists(list, field.inRows);
   // A grid that is only moved back stays one.
   if (field.inRows || !(a === 1 && b === 0 && c === 0 && d === 1)) return measured;
-  return { ...measured, sample: (grid) => field.sample({ ...grid, x: grid.x - e, y: grid.y - f }) };
+  return { ...measured, sample: (grid, values) => field.sample({ ...grid, x: grid.x - e, y: grid.y - f }, values) };
 }
 
 /** Around a box that is turned about a place. */

@@ -25,7 +25,7 @@ export function shapeField(shape: Operand): DistanceField {
       }
       return distance;
     },
-    sample: (grid) => index.field(grid),
+    sample: (grid, values) => index.field(grid, { values }),
     list: measure ? listOf(measure) : index.list,
     inRows: false,
     measure,

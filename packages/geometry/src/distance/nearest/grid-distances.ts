@@ -5,7 +5,7 @@ import type { BoxTree } from "../box-tree";
 const BLOCK = 256;
 
 /**
- * The distances from samples at all xs and ys, row by row, to the nearest of some edges, of which there is one at least: exact, off by some
+ * Writes the distances from samples at all xs and ys, row by row, to the nearest of some edges, of which there is one at least: exact, off by some
  * 1e-16 of the lengths. Where all is further than `reach`, they are that or more. `gap` is asked where a sample lies so near that doubles
  * cannot square its distance.
  */
@@ -15,8 +15,8 @@ export function gridDistances(
   ys: Float64Array,
   reach: number,
   gap: (x: number, y: number) => number,
-): Float64Array {
-  const values = new Float64Array(xs.length * ys.length);
+  values: Float64Array,
+): void {
   withEdges(tree, 0, (engine) => {
     for (let r0 = 0; r0 < ys.length; r0 += BLOCK)
       for (let c0 = 0; c0 < xs.length; c0 += BLOCK) {
@@ -33,5 +33,4 @@ export function gridDistances(
         }
       }
   });
-  return values;
 }
