@@ -25,7 +25,8 @@ import {
 import { across, along, both, bytes, fromX, fromY, placeX, placeY, slotAt } from "./places";
 
 /** Cells across a wedge, and from the centre on. */
-const COLUMNS: i32 = 64;
+const COLUMN_BITS: i32 = 6;
+const COLUMNS: i32 = 1 << COLUMN_BITS;
 const ROWS: i32 = 64;
 
 let copies: i32 = 0;
@@ -168,7 +169,7 @@ function locatePair(i: i32, count: i32, toX: usize, toY: usize, owns: usize, tab
   const row = within(f64x2.mul(f64x2.div(ahead, f64x2.add(ahead, both(scale))), both(ROWS)), ROWS);
   const share = f64x2.div(side, f64x2.mul(ahead, both(tan)));
   const column = within(f64x2.mul(f64x2.add(share, both(1)), both(COLUMNS / 2)), COLUMNS);
-  const cells = i32x4.add(i32x4.mul(row, i32x4.splat(COLUMNS)), column);
+  const cells = i32x4.add(i32x4.shl(row, COLUMN_BITS), column);
   const cell = i32x4.extract_lane(cells, 1);
   const firstCell = i32x4.extract_lane(cells, 0);
   const unknown = unknownOf(firstCell, i + 1 < count ? cell : firstCell);
@@ -248,11 +249,11 @@ function turns(dx: v128, dy: v128): v128 {
   const height = f64x2.abs(dy);
   const tangent = f64x2.div(f64x2.pmin(height, width), f64x2.pmax(width, height));
   const square = f64x2.mul(tangent, tangent);
-  let sum = both(0.0208351);
-  sum = f64x2.add(f64x2.mul(sum, square), both(-0.085133));
-  sum = f64x2.add(f64x2.mul(sum, square), both(0.180141));
-  sum = f64x2.add(f64x2.mul(sum, square), both(-0.3302995));
-  sum = f64x2.add(f64x2.mul(sum, square), both(0.999866));
+  const fourth = f64x2.mul(square, square);
+  const low = f64x2.add(both(0.999866), f64x2.mul(both(-0.3302995), square));
+  const high = f64x2.add(both(0.180141), f64x2.mul(both(-0.085133), square));
+  // In pairs: the processor works on both at a time.
+  const sum = f64x2.add(low, f64x2.mul(fourth, f64x2.add(high, f64x2.mul(both(0.0208351), fourth))));
   let turn = f64x2.mul(f64x2.mul(sum, tangent), both(0.5 / Math.PI));
   turn = v128.bitselect(f64x2.sub(both(0.25), turn), turn, f64x2.gt(height, width));
   turn = v128.bitselect(f64x2.sub(both(0.5), turn), turn, f64x2.lt(dx, both(0)));

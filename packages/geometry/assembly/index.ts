@@ -32,7 +32,7 @@ export {
 export { block, blockXs, blockYs, children, edges, found, gaps, place, sides, xs, ys } from "./memory";
 export { measureEdges } from "./near-edges";
 export { outline } from "./outline";
-export { into, placeSamples, placeX, placeY, setPlaces, slotAt } from "./places";
+export { into, placeColumns, placeRows, placeX, placeY, setPlaces, slotAt } from "./places";
 export { nearestEdges } from "./points";
 export { beginRepeated, locateRepeated, showRepeated } from "./repeated";
 export { star } from "./star";

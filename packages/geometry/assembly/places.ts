@@ -15,31 +15,34 @@ export function setPlaces(x: usize, y: usize): void {
   placeY = y;
 }
 
-/** Writes `count` samples of a grid of square cells from one on, row by row, as the places: into a slot and the next. */
-export function placeSamples(count: i32, slot: i32, from: i32, columns: i32, x: f64, y: f64, cell: f64): void {
-  const toX = slotAt(slot);
-  const toY = slotAt(slot + 1);
+/** Writes the x of `count` samples of a grid of square cells from one on, row by row, into a slot. */
+export function placeColumns(count: i32, slot: i32, from: i32, columns: i32, x: f64, cell: f64): void {
+  const to = slotAt(slot);
   let column = from % columns;
-  let row = from / columns;
-  for (let i = 0; i < count; ) {
+  for (let i = 0; i < count; column = 0) {
     const end = min(count, i + columns - column);
-    const rowY = y + (<f64>row + 0.5) * cell;
     let middle = f64x2.replace_lane(both(<f64>column + 0.5), 1, <f64>column + 1.5);
     for (; i + 1 < end; i += 2) {
-      v128.store(toX + bytes(i), f64x2.add(both(x), f64x2.mul(middle, both(cell))));
-      v128.store(toY + bytes(i), both(rowY));
+      v128.store(to + bytes(i), f64x2.add(both(x), f64x2.mul(middle, both(cell))));
       middle = f64x2.add(middle, both(2));
     }
     // A pair that begins with the last place of a slot would reach into the next one.
-    if (i < end) {
-      store<f64>(toX + bytes(i), x + f64x2.extract_lane(middle, 0) * cell);
-      store<f64>(toY + bytes(i), rowY);
-      i++;
-    }
-    column = 0;
-    row++;
+    if (i < end) store<f64>(to + bytes(i++), x + f64x2.extract_lane(middle, 0) * cell);
   }
-  setPlaces(toX, toY);
+}
+
+/** And their y. */
+export function placeRows(count: i32, slot: i32, from: i32, columns: i32, y: f64, cell: f64): void {
+  const to = slotAt(slot);
+  let left = columns - (from % columns);
+  let row = <f64>(from / columns);
+  for (let i = 0; i < count; left = columns) {
+    const end = min(count, i + left);
+    const rowY = y + (row + 0.5) * cell;
+    row += 1;
+    for (; i + 1 < end; i += 2) v128.store(to + bytes(i), both(rowY));
+    if (i < end) store<f64>(to + bytes(i++), rowY);
+  }
 }
 
 /** Values go into a slot; there are as many as are asked for. */

@@ -126,11 +126,16 @@ test("more places than are measured at once have the values of single places, on
       const wrong = values.findIndex((value, i) => !(Math.abs(value - field.at(xs[i], ys[i])) <= 1e-12));
       expect({ grain, wrong }).toEqual({ grain, wrong: -1 });
     }
-  for (const field of [disc, ...fields]) {
-    const values = field.sample({ x: -9, y: -9, cell: 0.25, columns: 77, rows: 71 });
-    const wanted = values.map((_, i) => field.at(0.25 * (i % 77) - 8.875, 0.25 * Math.floor(i / 77) - 8.875));
-    expect(values.findIndex((value, i) => !(Math.abs(value - wanted[i]) <= 1e-12))).toBe(-1);
-  }
+  for (const field of [disc, ...fields])
+    for (const columns of [1, 77, 4096, 4097]) {
+      const cell = 20 / columns;
+      const values = field.sample({ x: -9, y: -9, cell, columns, rows: Math.ceil(9001 / columns) });
+      const wanted = values.map((_, i) =>
+        field.at(cell * ((i % columns) + 0.5) - 9, cell * (Math.floor(i / columns) + 0.5) - 9),
+      );
+      const wrong = values.findIndex((value, i) => !(Math.abs(value - wanted[i]) <= 1e-12 * (1 + Math.abs(value))));
+      expect({ columns, wrong }).toEqual({ columns, wrong: -1 });
+    }
 });
 
 // In the middle of a block two points of a copy are as near as each other, so differences beside it tell neither.

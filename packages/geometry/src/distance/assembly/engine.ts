@@ -16,8 +16,9 @@ export interface Engine {
   placeX: Address;
   placeY: Address;
   setPlaces(x: number, y: number): void;
-  /** Sets samples of a grid, from one on, as the places: in a slot and the next. */
-  placeSamples(count: number, slot: number, from: number, columns: number, x: number, y: number, cell: number): void;
+  /** The x, and the y, of samples of a grid from one on, in a slot. */
+  placeColumns(count: number, slot: number, from: number, columns: number, x: number, cell: number): void;
+  placeRows(count: number, slot: number, from: number, columns: number, y: number, cell: number): void;
   /** Distances in closed form; packages/geometry/assembly/forms.ts names the numbers. */
   circle: Form;
   ring: Form;

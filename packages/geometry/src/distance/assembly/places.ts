@@ -45,9 +45,13 @@ export function measurePlaces(measure: Measure, xs: Float64Array, ys: Float64Arr
 export function measureSamples(measure: Measure, { x, y, cell, columns }: Grid, values: Float64Array): Float64Array {
   const places = (kept ??= new KeptPlaces());
   const { engine, top } = places;
-  for (let from = 0; from < values.length; from += TOGETHER) {
-    places.count = Math.min(TOGETHER, values.length - from);
-    engine.placeSamples(places.count, top, from, columns, x, y, cell);
+  // Whole rows have the same x each time.
+  const together = columns > TOGETHER ? TOGETHER : TOGETHER - (TOGETHER % columns);
+  for (let from = 0; from < values.length; from += together) {
+    places.count = Math.min(together, values.length - from);
+    if (from === 0 || columns > TOGETHER) engine.placeColumns(places.count, top, from, columns, x, cell);
+    engine.placeRows(places.count, top + 1, from, columns, y, cell);
+    engine.setPlaces(engine.slotAt(top), engine.slotAt(top + 1));
     measure(places, top + 2, top + 3);
     values.set(places.view(top + 2).subarray(0, places.count), from);
   }
