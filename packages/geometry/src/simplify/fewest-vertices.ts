@@ -26,17 +26,32 @@ export function fewestVertices(
 ): number[] {
   const parent = new Int32Array(last - first + 1).fill(-1);
   const search = new Search(points, last, tolerance, beam);
+  // Proposals, by the point that they lead to: which is the first one to it, and of each where it comes from and which is the next.
+  const heads = new Int32Array(last - first + 1).fill(-1);
   let front = [first];
   while (front.length > 0 && parent[last - first] < 0) {
-    const proposals = front.flatMap((i) => search.proposalsFrom(i));
-    proposals.sort((p, q) => q.to - p.to || p.from - q.from);
+    const froms: number[] = [];
+    const others: number[] = [];
+    let furthest = first;
+    // A front falls, so that of proposals to the same point the one from furthest back comes first.
+    for (const i of front)
+      for (const to of search.proposalsFrom(i)) {
+        furthest = Math.max(furthest, to);
+        others.push(heads[to - first]);
+        heads[to - first] = froms.push(i) - 1;
+      }
+    const nearest = front[front.length - 1] + 1;
     front = [];
-    for (const { from, to } of proposals) {
-      if (parent[to - first] >= 0) continue;
-      if (to > from + 1 && !(deviationOf(points, from, to, tolerance) <= tolerance)) continue;
-      parent[to - first] = from;
-      front.push(to);
-      if (to === last || front.length === beam) break;
+    for (let to = furthest; to >= nearest; to--) {
+      let isOpen = parent[to - first] < 0 && parent[last - first] < 0 && front.length < beam;
+      for (let k = heads[to - first]; isOpen && k >= 0; k = others[k]) {
+        const from = froms[k];
+        if (to > from + 1 && !(deviationOf(points, from, to, tolerance) <= tolerance)) continue;
+        parent[to - first] = from;
+        front.push(to);
+        isOpen = false;
+      }
+      heads[to - first] = -1;
     }
   }
   const kept = [last];
@@ -90,12 +105,12 @@ class Search {
     private readonly beam: number,
   ) {}
 
-  /** The furthest points that edges from point i may lead to, and the next one, which they always may. */
-  proposalsFrom(i: number): { from: number; to: number }[] {
+  /** The point after i, which an edge may always lead to, and the furthest others that one may; until the next call. */
+  proposalsFrom(i: number): readonly number[] {
     this.propose(i);
     const { proposed, beam } = this;
-    const far = proposed.slice(Math.max(1, proposed.length - beam)).map((to) => ({ from: i, to }));
-    return [{ from: i, to: i + 1 }, ...far];
+    if (proposed.length > beam + 1) proposed.splice(1, proposed.length - beam - 1);
+    return proposed;
   }
 
   /**
