@@ -84,6 +84,10 @@ export function write(at: usize, distances: v128): void {
   v128.store(out + at, distances);
 }
 
+export function written(at: usize): v128 {
+  return v128.load(out + at);
+}
+
 /** Lengths of ways. */
 export function length(dx: v128, dy: v128): v128 {
   return f64x2.sqrt(squares(dx, dy));

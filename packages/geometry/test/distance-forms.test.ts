@@ -276,6 +276,23 @@ test("in a list each form has the values that it has place by place", () => {
   check((x: number, y: number, scale: number) => scale * Math.hypot(x, y), 2);
 });
 
+test("in a list places far away change nothing for those that follow", () => {
+  const field = formField(distanceToEllipse, { x: 1, y: 2, rx: 14, ry: 3 }, { minX: -13, minY: -1, maxX: 15, maxY: 5 });
+  for (const far of [1e30, 1e70, 1e150])
+    for (const many of [1, 2, 3, 4]) {
+      const xs = Float64Array.from({ length: 72 }, (_, i) => (i % 36 < many ? far : (i % 36) - 20));
+      const values = new Float64Array(72);
+      field.list(
+        xs,
+        xs.map((x) => (x === far ? far : 5)),
+        values,
+      );
+      const wanted = xs.map((x) => field.at(x, x === far ? far : 5));
+      const wrong = values.findIndex((value, i) => !(Math.abs(value - wanted[i]) <= 1e-15 * Math.max(40, wanted[i])));
+      expect({ far, many, wrong }).toEqual({ far, many, wrong: -1 });
+    }
+});
+
 test("lists may be long, forms of many parts stand beside each other, and what has too many is measured all the same", () => {
   const box = { minX: -20, minY: -20, maxX: 20, maxY: 20 };
   const burr = formField(distanceToStar, starForm(0, 0, 3000, 14, 13, 0.3), box);
