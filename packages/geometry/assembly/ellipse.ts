@@ -153,10 +153,6 @@ function writeRare(at: usize, long: f64, r: f64): void {
   const onAxis: v128 = rest > 0 ? f64x2.div(u, both(rest)) : both(0);
   const onCircle = f64x2.sqrt(f64x2.sub(both(1), f64x2.mul(onAxis, onAxis)));
   const p = v128.bitselect(onAxis, f64x2.mul(nearU, root), areOnAxis);
-  const q = v128.bitselect(
-    onCircle,
-    f64x2.mul(f64x2.mul(both(r), nearV), f64x2.add(root, both(rest))),
-    areOnAxis,
-  );
+  const q = v128.bitselect(onCircle, f64x2.mul(f64x2.mul(both(r), nearV), f64x2.add(root, both(rest))), areOnAxis);
   write(at, f64x2.mul(both(long), alongNormals(u, v, r, p, q)));
 }
