@@ -22,7 +22,7 @@ import {
   TABLE,
   unknownOf,
 } from "./copies";
-import { across, along, both, bytes, fromX, fromY, placeX, placeY, slotAt } from "./places";
+import { across, along, areBoth, both, bytes, fromX, fromY, isEither, placeX, placeY, slotAt } from "./places";
 
 /** Cells across a wedge, and from the centre on. */
 const COLUMN_BITS: i32 = 6;
@@ -131,7 +131,7 @@ function locateInBlock(i: i32, count: i32, toX: usize, toY: usize, owns: usize):
     const side = across(dx, dy, blockCos, blockSin);
     const isAhead = v128.and(f64x2.ge(ahead, from), f64x2.le(ahead, to));
     const isBetween = v128.and(f64x2.ge(side, f64x2.mul(ahead, right)), f64x2.le(side, f64x2.mul(ahead, left)));
-    if (!i64x2.all_true(v128.and(isAhead, isBetween))) break;
+    if (!areBoth(v128.and(isAhead, isBetween))) break;
     v128.store(toX + at, f64x2.add(x, along(dx, dy, copyCos, copySin)));
     v128.store(toY + at, f64x2.add(y, across(dx, dy, copyCos, copySin)));
     if (!hasSeveral) continue;
@@ -155,7 +155,7 @@ function locatePair(i: i32, count: i32, toX: usize, toY: usize, owns: usize, tab
   let second = own;
   let ahead = along(dx, dy, both(cos), both(sin));
   let side = across(dx, dy, both(cos), both(sin));
-  if (blockTo < 0 || v128.any_true(f64x2.gt(f64x2.abs(side), f64x2.mul(ahead, both(tan))))) {
+  if (blockTo < 0 || isEither(f64x2.gt(f64x2.abs(side), f64x2.mul(ahead, both(tan))))) {
     const wedges = wedgesOf(dx, dy);
     first = i32x4.extract_lane(wedges, 0);
     second = i32x4.extract_lane(wedges, 1);

@@ -88,6 +88,15 @@ export function written(at: usize): v128 {
   return v128.load(out + at);
 }
 
+/** Whether a comparison holds for both of a pair: by one instruction of the processor, which all_true is not. */
+export function areBoth(mask: v128): bool {
+  return i64x2.bitmask(mask) === 3;
+}
+
+export function isEither(mask: v128): bool {
+  return i64x2.bitmask(mask) !== 0;
+}
+
 /** Lengths of ways. */
 export function length(dx: v128, dy: v128): v128 {
   return f64x2.sqrt(squares(dx, dy));

@@ -21,7 +21,7 @@ import {
   TABLE,
   unknownOf,
 } from "./copies";
-import { both, bytes, placeX, placeY, slotAt } from "./places";
+import { areBoth, both, bytes, placeX, placeY, slotAt } from "./places";
 
 /** Cells along each axis, and those to one side of the middle of a copy's box. */
 const SIDE: i32 = 64;
@@ -127,7 +127,7 @@ function locateInBlock(i: i32, count: i32, toX: usize, toY: usize, toColumn: usi
     const y = v128.load(placeY + at);
     const isBeside = v128.and(f64x2.ge(x, minX), f64x2.le(x, maxX));
     const isBetween = v128.and(f64x2.ge(y, minY), f64x2.le(y, maxY));
-    if (!i64x2.all_true(v128.and(isBeside, isBetween))) break;
+    if (!areBoth(v128.and(isBeside, isBetween))) break;
     v128.store(toX + at, f64x2.sub(x, ofX));
     v128.store(toY + at, f64x2.sub(y, ofY));
     if (!hasSeveral) continue;

@@ -1,5 +1,19 @@
 import { edges } from "./memory";
-import { across, along, both, bytes, clamped, factor, fromX, fromY, keepFactor, length, signed, write } from "./places";
+import {
+  across,
+  along,
+  both,
+  bytes,
+  clamped,
+  factor,
+  fromX,
+  fromY,
+  isEither,
+  keepFactor,
+  length,
+  signed,
+  write,
+} from "./places";
 
 /**
  * A star by its edge from a tip to a hollow, in the frame of the tip; the directions of all tips are in `edges`, cosine and sine each.
@@ -27,7 +41,7 @@ export function star(
     let u = along(dx, dy, cos, sin);
     let v = f64x2.abs(across(dx, dy, cos, sin));
     // One place is next to the one before, so is mostly its tip.
-    if (v128.any_true(f64x2.gt(f64x2.mul(v, both(wedgeCos)), f64x2.mul(u, both(wedgeSin))))) {
+    if (isEither(f64x2.gt(f64x2.mul(v, both(wedgeCos)), f64x2.mul(u, both(wedgeSin))))) {
       findTips(dx, dy, tips);
       u = along(dx, dy, cos, sin);
       v = f64x2.abs(across(dx, dy, cos, sin));
