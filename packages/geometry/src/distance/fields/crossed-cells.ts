@@ -15,7 +15,9 @@ export interface Squares {
 
 /** A field's values at the corners of squares, which are numbered row by row; each is asked for once, and many at once. */
 export class CornerValues {
+  /** Of each corner that was asked for where its value is. */
   private readonly known = new Map<number, number>();
+  private readonly values: number[] = [];
 
   constructor(
     readonly field: DistanceField,
@@ -23,20 +25,19 @@ export class CornerValues {
   ) {}
 
   ask(corners: readonly number[]): void {
-    const { known } = this;
+    const { known, values } = this;
     const open: number[] = [];
     for (const corner of corners) {
       if (known.has(corner)) continue;
-      known.set(corner, 0);
+      known.set(corner, values.length + open.length);
       open.push(corner);
     }
-    const values = this.valuesBeside(open, 0);
-    for (let k = 0; k < open.length; k++) known.set(open[k], values[k]);
+    for (const value of this.valuesBeside(open, 0)) values.push(value);
   }
 
   /** The value at a corner that was asked for. */
   at(corner: number): number {
-    return this.known.get(corner)!;
+    return this.values[this.known.get(corner)!];
   }
 
   /** Values at places that lie some way beside corners, along x and along y. */
@@ -104,12 +105,13 @@ export class CrossedCells {
     let open = [0];
     for (let size = along; size > 1; size /= 2) {
       const half = size / 2;
-      const toMiddle = half * up + half;
-      values.ask(open.map((corner) => corner + toMiddle));
+      const middles = values.valuesBeside(open, half * cell);
       const parts: number[] = [];
-      for (const corner of open)
-        if (mayCross(values.at(corner + toMiddle), size))
-          parts.push(corner, corner + half, corner + half * up, corner + toMiddle);
+      for (let k = 0; k < open.length; k++) {
+        const corner = open[k];
+        if (mayCross(middles[k], size))
+          parts.push(corner, corner + half, corner + half * up, corner + half * up + half);
+      }
       open = parts;
     }
     const all = values.valuesBeside(open, cell / 2);

@@ -10,6 +10,9 @@ export interface Ways {
   last: Float64Array;
 }
 
+/** A bracket of this share of a way is found out. */
+const LEAST = 2 ** -50;
+
 /** No bracket needs more steps: every third one halves it. */
 const STEPS = 150;
 
@@ -18,26 +21,32 @@ const STEPS = 150;
  * between, until nothing lies between; side by side, so that the field is asked for many places at once.
  */
 export function crossings(field: DistanceField, level: number, { x, y, dx, dy, first, last }: Ways): Float64Array {
-  const low = new Float64Array(x.length);
-  const high = new Float64Array(x.length).fill(1);
+  const { length } = x;
+  const low = new Float64Array(length);
+  const high = new Float64Array(length).fill(1);
   const below = first.slice();
   const above = last.slice();
   /** Which end stayed the last time. */
-  const kept = new Int8Array(x.length);
-  const shares = new Float64Array(x.length);
-  let open = Uint32Array.from(x, (_, k) => k);
-  for (let step = 1; step <= STEPS && open.length > 0; step++) {
-    const [xs, ys, values] = [0, 1, 2].map(() => new Float64Array(open.length));
-    for (let n = 0; n < open.length; n++) {
+  const kept = new Int8Array(length);
+  const shares = new Float64Array(length);
+  const xs = new Float64Array(length);
+  const ys = new Float64Array(length);
+  const values = new Float64Array(length);
+  const open = Uint32Array.from(x, (_, k) => k);
+  for (let step = 1, count = length; step <= STEPS && count > 0; step++) {
+    const isHalving = step % 3 === 0;
+    for (let n = 0; n < count; n++) {
       const k = open[n];
-      const guess = low[k] + ((high[k] - low[k]) * below[k]) / (below[k] - above[k]);
-      shares[k] = step % 3 > 0 && guess > low[k] && guess < high[k] ? guess : (low[k] + high[k]) / 2;
-      xs[n] = x[k] + shares[k] * dx[k];
-      ys[n] = y[k] + shares[k] * dy[k];
+      const [from, to] = [low[k], high[k]];
+      const guess = from + ((to - from) * below[k]) / (below[k] - above[k]);
+      const share = !isHalving && guess > from && guess < to ? guess : (from + to) / 2;
+      shares[k] = share;
+      xs[n] = x[k] + share * dx[k];
+      ys[n] = y[k] + share * dy[k];
     }
-    field.list(xs, ys, values);
+    field.list(xs.subarray(0, count), ys.subarray(0, count), values.subarray(0, count));
     let left = 0;
-    for (let n = 0; n < open.length; n++) {
+    for (let n = 0; n < count; n++) {
       const k = open[n];
       const value = values[n] - level;
       if (value === 0) continue;
@@ -53,10 +62,10 @@ export function crossings(field: DistanceField, level: number, { x, y, dx, dy, f
         if (kept[k] === -1) below[k] /= 2;
         kept[k] = -1;
       }
-      if (high[k] - low[k] > 2 ** -50) open[left++] = k;
+      if (high[k] - low[k] > LEAST) open[left++] = k;
       else shares[k] = (low[k] + high[k]) / 2;
     }
-    open = open.subarray(0, left);
+    count = left;
   }
   return shares;
 }
