@@ -1,6 +1,7 @@
 import { numberAt } from "./copies";
+import { writeSeen } from "./joins";
 import { reserve } from "./memory";
-import { bytes, slotAt } from "./places";
+import { bytes, setPlaces, slotAt } from "./places";
 
 /**
  * Which of some copies may have the least value in which blocks of cells, by the rules that docs/distance.md derives, under "Copies at many
@@ -18,6 +19,9 @@ const KEPT: i32 = 5;
 const ROUNDING: f64 = 1 / <f64>((<u64>1) << 44);
 /** Differences that tell gradients, in sizes. */
 const STEP: f64 = 1 / <f64>(1 << 22);
+
+/** How many of the first copies in a list are tried against the others. */
+const TRIED: i32 = 16;
 
 /** Four corners and the middle of a block. */
 const POINTS_EACH: i32 = 5;
@@ -115,24 +119,47 @@ export function pointsOfBlocks(): void {
   }
 }
 
-/** Keeps the values of a copy at all points. */
-export function keepValues(copy: i32): void {
-  memory.copy(values + bytes(copy * points), found, bytes(points));
+/** How the shape was moved to the copy that sees what is listed next. */
+let a: f64 = 1;
+let b: f64 = 0;
+let c: f64 = 0;
+let d: f64 = 1;
+let e: f64 = 0;
+let f: f64 = 0;
+
+export function seeAs(toA: f64, toB: f64, toC: f64, toD: f64, toE: f64, toF: f64): void {
+  a = toA;
+  b = toB;
+  c = toC;
+  d = toD;
+  e = toE;
+  f = toF;
 }
 
-/** Orders the copies of each block by their values at its middle, and notes whose nearest points are wanted. */
+/** Lists all points as a copy sees them, behind those of `before` others. */
+export function listPoints(before: i32): void {
+  const to = bytes(before * points);
+  setPlaces(pointsX, pointsY);
+  writeSeen(points, askedX + to, askedY + to, a, b, c, d, e, f);
+}
+
+/** Keeps the values of some copies at all points, from one copy on. */
+export function keepValues(first: i32, count: i32): void {
+  memory.copy(values + bytes(first * points), found, bytes(count * points));
+}
+
+/**
+ * Orders the copies of each block by their values at its middle, those left out that are nowhere less than the first one, and notes whose
+ * nearest points are wanted.
+ */
 export function orderCopies(): void {
   memory.fill(wanted, 0, copies * blocks);
   for (let block = 0; block < blocks; block++) {
     const list = listOf(block);
-    store<i32>(list, copies);
-    // Neighbours have about the same order.
-    if (block > 0) memory.copy(list + 4, listOf(block - 1) + 4, (<usize>copies) << 2);
-    else for (let k = 0; k < copies; k++) store<i32>(entry(list, k), k);
-    order(list, block);
     const spread = 2 * max(1, lipschitz) * radiusOf(block);
     store<f64>(spreads + bytes(block), spread);
-    for (let k = 1; k < copies; k++) {
+    order(list, block, valueAt(0, middleOf(block)) + spread);
+    for (let k = 1; k < load<i32>(list); k++) {
       const copy = load<i32>(entry(list, k));
       const value = valueAt(copy, middleOf(block));
       const best = bestOf(list, k);
@@ -144,15 +171,18 @@ export function orderCopies(): void {
   }
 }
 
-function order(list: usize, block: i32): void {
-  for (let k = 1; k < copies; k++) {
-    const copy = load<i32>(entry(list, k));
+/** Lists copies with values up to one, the least first. */
+function order(list: usize, block: i32, most: f64): void {
+  let count = 0;
+  for (let copy = 0; copy < copies; copy++) {
     const value = valueAt(copy, middleOf(block));
-    let i = k - 1;
+    if (value > most) continue;
+    let i = count++ - 1;
     for (; i >= 0 && valueAt(load<i32>(entry(list, i)), middleOf(block)) > value; i--)
       store<i32>(entry(list, i + 1), load<i32>(entry(list, i)));
     store<i32>(entry(list, i + 1), copy);
   }
+  store<i32>(list, count);
 }
 
 /** The greatest distance between the middle of a block and a corner. */
@@ -168,10 +198,10 @@ function lengthTo(point: i32, x: f64, y: f64): f64 {
   return Math.sqrt(dx * dx + dy * dy);
 }
 
-/** The copy of least value that is there wherever the one at `k` in a list is; that one itself if there is no other. */
+/** The first copy in a list that is there wherever the one at `k` is; that one itself if none of those that are tried is. */
 function bestOf(list: usize, k: i32): i32 {
   const copy = load<i32>(entry(list, k));
-  for (let i = 0; i < k; i++) {
+  for (let i = 0; i < min(k, TRIED); i++) {
     const other = load<i32>(entry(list, i));
     if (isThereWith(stepsOf(other), stepsOf(copy))) return other;
   }
@@ -187,20 +217,27 @@ function isBetween(a: i32, b: i32): bool {
   return b < 0 ? a <= 0 && a >= b : a >= 0 && a <= b;
 }
 
-/** Lists two places beside the middle of each block for which the nearest point of a copy is wanted. Returns how many blocks these are. */
-export function listBeside(copy: i32): i32 {
+/**
+ * Lists two places beside the middle of each block for which the nearest point of a copy is wanted, as the copy sees them, behind those of
+ * `before` others. Returns how many blocks these are.
+ */
+export function listBeside(copy: i32, before: i32): i32 {
   let count = 0;
+  const toX = askedX + bytes(2 * before);
+  const toY = askedY + bytes(2 * before);
   for (let block = 0; block < blocks; block++) {
     if (!isWanted(copy, block)) continue;
     const x = middleX(block);
     const y = middleY(block);
     const to = bytes(2 * count++);
     const step = stepAt(x, y);
-    store<f64>(askedX + to, x + step);
-    store<f64>(askedY + to, y);
-    store<f64>(askedX + to, x, 8);
-    store<f64>(askedY + to, y + step, 8);
+    store<f64>(toX + to, x + step);
+    store<f64>(toY + to, y);
+    store<f64>(toX + to, x, 8);
+    store<f64>(toY + to, y + step, 8);
   }
+  setPlaces(toX, toY);
+  writeSeen(2 * count, toX, toY, a, b, c, d, e, f);
   return count;
 }
 
@@ -208,30 +245,36 @@ function stepAt(x: f64, y: f64): f64 {
   return STEP * (size + max(Math.abs(x), Math.abs(y)));
 }
 
-/** Lists those nearest points, as far as the values beside the middles tell. */
-export function listFeet(copy: i32): void {
+/** Lists those nearest points, as far as the values beside the middles tell; as the copy sees them, and behind those of others. */
+export function listFeet(copy: i32, before: i32): i32 {
   let count = 0;
+  const toX = askedX + bytes(before);
+  const toY = askedY + bytes(before);
   for (let block = 0; block < blocks; block++) {
     if (!isWanted(copy, block)) continue;
     const x = middleX(block);
     const y = middleY(block);
     const value = valueAt(copy, middleOf(block));
     const way = value / stepAt(x, y);
-    const beside = found + bytes(2 * count);
+    const beside = found + bytes(2 * (before + count));
     const footX = x - way * (load<f64>(beside) - value);
     const footY = y - way * (load<f64>(beside, 8) - value);
-    store<f64>(askedX + bytes(count), footX);
-    store<f64>(askedY + bytes(count++), footY);
+    store<f64>(toX + bytes(count), footX);
+    store<f64>(toY + bytes(count++), footY);
     store<f64>(feetX + bytes(copy * blocks + block), footX);
     store<f64>(feetY + bytes(copy * blocks + block), footY);
   }
+  setPlaces(toX, toY);
+  writeSeen(count, toX, toY, a, b, c, d, e, f);
+  return count;
 }
 
-/** Keeps by how much they are off. */
-export function keepRests(copy: i32): void {
-  let count = 0;
+/** Keeps by how much they are off; their values lie behind those of others. Returns how many they are. */
+export function keepRests(copy: i32, before: i32): i32 {
+  let end = before;
   for (let block = 0; block < blocks; block++)
-    if (isWanted(copy, block)) store<f64>(rests + bytes(copy * blocks + block), load<f64>(found + bytes(count++)));
+    if (isWanted(copy, block)) store<f64>(rests + bytes(copy * blocks + block), load<f64>(found + bytes(end++)));
+  return end - before;
 }
 
 /** Leaves of each block's copies those that may have the least value; the first one is there wherever the own copy is. */
@@ -240,7 +283,7 @@ export function leaveCandidates(): void {
     const list = listOf(block);
     const margin = ROUNDING * (size + cornerSize(block));
     let kept = 0;
-    for (let k = 0; k < copies; k++) {
+    for (let k = 0; k < load<i32>(list); k++) {
       const copy = load<i32>(entry(list, k));
       const best = bestOf(list, k);
       // From here on `found` holds those that are left.

@@ -8,9 +8,11 @@ export {
   leaveCandidates,
   listBeside,
   listFeet,
+  listPoints,
   lists,
   orderCopies,
   pointsOfBlocks,
+  seeAs,
   steps,
 } from "./candidates";
 export { far, keepLeast, several, shown } from "./copies";

@@ -73,6 +73,11 @@ export function sizeLess(count: i32, slot: i32, by: f64): void {
 export function seePlaces(count: i32, slot: i32, a: f64, b: f64, c: f64, d: f64, e: f64, f: f64): void {
   const toX = slotAt(slot);
   const toY = slotAt(slot + 1);
+  writeSeen(count, toX, toY, a, b, c, d, e, f);
+  setPlaces(toX, toY);
+}
+
+export function writeSeen(count: i32, toX: usize, toY: usize, a: f64, b: f64, c: f64, d: f64, e: f64, f: f64): void {
   keepFactor(1 / (a * a + b * b));
   for (let at: usize = 0; at < bytes(count); at += 16) {
     const dx = f64x2.sub(v128.load(placeX + at), both(e));
@@ -80,7 +85,6 @@ export function seePlaces(count: i32, slot: i32, a: f64, b: f64, c: f64, d: f64,
     v128.store(toX + at, f64x2.mul(along(dx, dy, both(a), both(b)), factor));
     v128.store(toY + at, f64x2.mul(along(dx, dy, both(c), both(d)), factor));
   }
-  setPlaces(toX, toY);
 }
 
 /** Values of a slot, scaled. */

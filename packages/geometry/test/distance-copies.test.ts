@@ -138,6 +138,28 @@ test("more places than are measured at once have the values of single places, on
     }
 });
 
+test("copies that overlap by many steps have the values of single places", () => {
+  const next = seededRandom(3);
+  const disc = formField(distanceToCircle, { x: 0, y: 0, radius: 5 }, { minX: -5, minY: -5, maxX: 5, maxY: 5 });
+  const bar = { x0: -5, y0: 0, x1: 5, y1: 2, radius: 1 };
+  const capsule = formField(distanceToCapsule, bar, { minX: -6, minY: -1, maxX: 6, maxY: 3 });
+  for (const child of [disc, capsule, differenceField(disc, capsule)])
+    for (const columns of [1, 40]) {
+      const field = repeatedField(child, { stepX: 0.25, stepY: 0.2, columns, rows: 40 });
+      const [xs, ys] = [0, 1].map(() => Float64Array.from({ length: 60 }, () => 30 * next() - 9));
+      const values = new Float64Array(60);
+      field.list(xs, ys, values);
+      const copies = Array.from({ length: 40 * columns }, (_, k) => [
+        0.25 * (k % columns),
+        0.2 * Math.floor(k / columns),
+      ]);
+      values.forEach((value, i) => {
+        const all = copies.map(([x, y]) => noNearerThanItsBox(child, [xs[i] - x, ys[i] - y]));
+        expect(Math.abs(value - Math.min(...all))).toBeLessThanOrEqual(1e-14 * 40);
+      });
+    }
+});
+
 // In the middle of a block two points of a copy are as near as each other, so differences beside it tell neither.
 test("copies in two parts that mirror each other across the diagonals of cells have the values of single places", () => {
   fc.assert(

@@ -63,11 +63,13 @@ export interface Engine {
     size: number,
   ): number;
   pointsOfBlocks(): void;
-  keepValues(copy: number): void;
+  seeAs(a: number, b: number, c: number, d: number, e: number, f: number): void;
+  listPoints(before: number): void;
+  keepValues(first: number, count: number): void;
   orderCopies(): void;
-  listBeside(copy: number): number;
-  listFeet(copy: number): void;
-  keepRests(copy: number): void;
+  listBeside(copy: number, before: number): number;
+  listFeet(copy: number, before: number): number;
+  keepRests(copy: number, before: number): number;
   leaveCandidates(): void;
   steps: Address;
   lists: Address;

@@ -61,7 +61,7 @@ export interface Block {
 }
 
 /** Copies and rings that are asked at most. */
-const MOST = 1000;
+const MOST = 2 ** 14;
 
 /** What differs by more than this part of the sizes differs in truth, and not by rounding only. */
 const ROUNDING = 2 ** -44;

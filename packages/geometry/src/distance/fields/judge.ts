@@ -1,4 +1,4 @@
-import type { Measure, Places } from "../assembly/places";
+import { type Measure, type Places, TOGETHER } from "../assembly/places";
 import { type Block, type CopiesInCells, sizeOf } from "./candidates";
 import type { DistanceField } from "./field";
 import { measureOf } from "./measured";
@@ -8,7 +8,6 @@ const BLOCKS = 512;
 const MOST = 2 ** 15;
 
 /** Slots, counted from the first free one, as packages/geometry/assembly/candidates.ts has them. */
-const POINTS = 0;
 const ASKED = 2;
 const FOUND = 4;
 
@@ -50,19 +49,19 @@ export class Judge {
     this.begin(round);
     this.write(round);
     engine.pointsOfBlocks();
-    some.forEach((copy, k) => {
-      this.ask(round, copy, POINTS, POINTS_EACH * blocks.length);
-      engine.keepValues(k);
-    });
+    const points = POINTS_EACH * blocks.length;
+    const together = Math.floor(TOGETHER / points);
+    for (let first = 0; first < some.length; first += together) {
+      const count = Math.min(together, some.length - first);
+      for (let k = 0; k < count; k++) {
+        this.seeAs(round, first + k);
+        engine.listPoints(k);
+      }
+      this.measureListed(round, count * points);
+      engine.keepValues(first, count);
+    }
     engine.orderCopies();
-    some.forEach((copy, k) => {
-      const wanted = engine.listBeside(k);
-      if (wanted === 0) return;
-      this.ask(round, copy, ASKED, 2 * wanted);
-      engine.listFeet(k);
-      this.ask(round, copy, ASKED, wanted);
-      engine.keepRests(k);
-    });
+    for (let first = 0; first < some.length; ) first = this.findFeet(round, first);
     engine.leaveCandidates();
     const step = some.length + 1;
     const lists = new Int32Array(engine.memory.buffer, engine.lists.value, blocks.length * step);
@@ -110,16 +109,39 @@ export class Judge {
     else steps.fill(0);
   }
 
-  /** Measures a copy at places that lie in two slots. */
-  private ask(round: Round, copy: number, slot: number, many: number): void {
+  /** Finds the nearest points that are wanted of copies from one on, as many as are measured together. Returns the next copy. */
+  private findFeet(round: Round, first: number): number {
+    const { blocks, some } = round;
+    const { engine } = round.places;
+    let end = first;
+    let wanted = 0;
+    for (; end < some.length && 2 * (wanted + blocks.length) <= TOGETHER; end++) {
+      this.seeAs(round, end);
+      wanted += engine.listBeside(end, wanted);
+    }
+    if (wanted === 0) return end;
+    this.measureListed(round, 2 * wanted);
+    for (let k = first, before = 0; k < end; k++) {
+      this.seeAs(round, k);
+      before += engine.listFeet(k, before);
+    }
+    this.measureListed(round, wanted);
+    for (let k = first, before = 0; k < end; k++) before += engine.keepRests(k, before);
+    return end;
+  }
+
+  /** What is listed next is listed as a copy sees it. */
+  private seeAs({ some, places }: Round, k: number): void {
+    const { a, b, c, d, e, f } = this.copies.placeOf(some[k]);
+    places.engine.seeAs(a, b, c, d, e, f);
+  }
+
+  private measureListed(round: Round, count: number): void {
     const { places, free } = round;
     const { engine } = places;
-    const { a, b, c, d, e, f } = this.copies.placeOf(copy);
-    const behind = this.begin(round);
-    places.count = many;
-    engine.setPlaces(engine.slotAt(free + slot), engine.slotAt(free + slot + 1));
-    engine.seePlaces(many, behind, a, b, c, d, e, f);
-    this.measure(places, free + FOUND, behind + 2);
+    places.count = count;
+    engine.setPlaces(engine.slotAt(free + ASKED), engine.slotAt(free + ASKED + 1));
+    this.measure(places, free + FOUND, this.begin(round));
     this.begin(round);
   }
 }

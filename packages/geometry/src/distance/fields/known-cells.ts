@@ -16,6 +16,8 @@ const SMALL = 4;
 /** A block of more cells, in which more than MANY copies count, is halved first, as long as that leaves fewer copies in a half. */
 const LARGE = 64;
 const MANY = 8;
+/** More copies are not listed: where so many count in the middle cell of a block its places are asked one by one. */
+const LONG = 4000;
 /** Cells along the sides of the parts of other blocks. */
 const PART = 4;
 
@@ -83,6 +85,8 @@ export class KnownCells {
   /** Learns a block in which some copies count. */
   private learnBlock(block: Block, some: readonly number[], places: Places, free: number): void {
     if (some.length === 1) this.fill(block, some);
+    else if (some.length > LONG && this.judge.candidates([middleOf(block)], some, places, free)[0].length > LONG)
+      this.fill(block, null);
     else if (some.length <= MANY || cellsOf(block) <= LARGE) this.learnParts(block, some, places, free);
     else {
       const halves = halvesOf(block);
@@ -99,8 +103,9 @@ export class KnownCells {
     const open: Block[] = [];
     const counting = new Set<number>();
     for (let k = 0; k < parts.length; k++) {
-      if (left[k].length === 1) {
-        this.fill(parts[k], left[k]);
+      const { length } = left[k];
+      if (length === 1 || length > LONG) {
+        this.fill(parts[k], length === 1 ? left[k] : null);
         continue;
       }
       open.push(...partsOf(parts[k], 1));
@@ -189,6 +194,11 @@ function partsOf({ column, row, columnEnd, rowEnd }: Block, side: number): Block
         rowEnd: Math.min(rowEnd, j + side),
       });
   return parts;
+}
+
+function middleOf({ column, row, columnEnd, rowEnd }: Block): Block {
+  const [i, j] = [(column + columnEnd) >> 1, (row + rowEnd) >> 1];
+  return { column: i, row: j, columnEnd: i + 1, rowEnd: j + 1 };
 }
 
 /** Above each other where there are several rows: many copies count near a centre only. */
