@@ -60,8 +60,8 @@ export interface Block {
   rowEnd: number;
 }
 
-/** Copies and rings that are asked at most. */
-const MOST = 2 ** 14;
+/** Copies and rings that are asked at most: as many whole numbers as the compiled part has room for in a slot. */
+const MOST = 2 ** 13;
 
 /** What differs by more than this part of the sizes differs in truth, and not by rounding only. */
 const ROUNDING = 2 ** -44;
