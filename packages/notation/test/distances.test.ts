@@ -74,6 +74,31 @@ test("a contour is closed along a frame, or runs open to it", () => {
   expect(errorOf("l = contour(left, frame: polyline((0, 0), (9, 0)))\n")).toBe("the frame has no area");
 });
 
+test("contours at several levels are a list of those at each", () => {
+  const listed = (text: string) => {
+    const found = resultOf(`all = ${text}\n`, "all");
+    return found.type === "list" ? found.items : [];
+  };
+  const areas = (items: readonly { type: string }[]) =>
+    items.map((item) => ("area" in item ? (item.area as number) : Number.NaN));
+  for (const levels of ["4", "(-3, 2)", "(9, -2, 0, 5%)"]) {
+    const each = levels.replace(/[()]/g, "").split(", ");
+    const alone = each.flatMap((level) => listed(`list(contour(left, at: ${level}))`));
+    const all = listed(`contours(left, at: ${levels})`);
+    expect(all).toHaveLength(each.length);
+    areas(all).forEach((area, k) => {
+      expect(Math.abs(area - areas(alone)[k])).toBeLessThan(0.05 * 2 * Math.PI * 40);
+    });
+  }
+  const lines = listed("contours(left, at: (2, 4), frame: rect((36, 0), width: 64, height: 100), open: yes)");
+  expect(lines.map((line) => line.type === "shape" && line.flat.subpaths.map(({ closed }) => closed))).toEqual([
+    [false],
+    [false],
+  ]);
+  expect(errorOf("l = contours(left, at: (2, 4), open: yes)\n")).toContain("takes a frame");
+  expect(errorOf("l = contours(left)\n")).toContain('"at"');
+});
+
 test("distances to the true curves of an ellipse are as quick to sample as they are exact", () => {
   const { field } = distanceFrom("distance(ellipse((50, 50), rx: 40, ry: 10).rotate(30deg), curves: yes)");
   const [c, s] = [Math.cos(Math.PI / 6), Math.sin(Math.PI / 6)];

@@ -74,7 +74,7 @@ export const distanceMethods: DistanceMethodSignature[] = [
     example: "distance(star(5, at: (50, 50), outer: 40, inner: 20)).rounded(4)",
     run(given, args) {
       const radius = args.positive("radius");
-      const inner = given.isBlended ? given.contour(-radius, given.tolerance, null) : grown(given.plain, -radius);
+      const inner = given.isBlended ? given.contour(-radius, given.tolerance) : grown(given.plain, -radius);
       if (inner.vertexCount === 0)
         throw new ArgumentError("radius", "nothing is left: no disc of this radius lies inside");
       const { field, bound } = distanceOf(inner);

@@ -13,8 +13,9 @@ import {
 } from "@vertexon/geometry";
 import { Distance, distanceOf } from "../values/distance";
 import { greatest } from "../values/error-bound";
+import type { Shape } from "../values/shape";
 import { combineShapes } from "./combined-shapes";
-import { ArgumentError, type FunctionSignature } from "./signature";
+import { ArgumentError, type Bound, type FunctionSignature, type Parameter, type SheetContext } from "./signature";
 
 /** In words that are no operators: inside of either, of both, of the first without the second. */
 const OPERATIONS = { either: "union", both: "intersection", without: "difference" } as const;
@@ -22,6 +23,29 @@ const WAYS = Object.keys(OPERATIONS) as (keyof typeof OPERATIONS)[];
 const FORMS: readonly BlendForm[] = ["parabola", "circle"];
 
 const BLENDS = { union: blendedUnion, intersection: blendedIntersection, difference: blendedDifference };
+
+const CONTOUR_OF: Parameter = { name: "of", type: "distance", about: "a distance, or a shape" };
+const CONTOUR_OPTIONS: Parameter[] = [
+  {
+    name: "within",
+    type: "number",
+    share: "diagonal",
+    about: "how far it may lie from the level, greater than 0",
+    default: "the sheet's tolerance",
+  },
+  {
+    name: "frame",
+    type: "shape",
+    about: "a shape whose upright box it is cut off at, and closed along: for values up to the level without end",
+    default: "none",
+  },
+  {
+    name: "open",
+    type: "yes or no",
+    about: "with a frame: the level alone, in lines that end at it",
+    default: "no",
+  },
+];
 
 /** The functions that make distances, and outlines from them. */
 export const distanceFunctions: FunctionSignature[] = [
@@ -73,43 +97,41 @@ export const distanceFunctions: FunctionSignature[] = [
     name: "contour",
     about: "What lies at values up to a level of a distance, as a shape with the level's own corners.",
     parameters: [
-      { name: "of", type: "distance", about: "a distance, or a shape" },
+      CONTOUR_OF,
       { name: "at", type: "number", share: "diagonal", about: "the level, below 0 inside", default: "0" },
-      {
-        name: "within",
-        type: "number",
-        share: "diagonal",
-        about: "how far it may lie from the level, greater than 0",
-        default: "the sheet's tolerance",
-      },
-      {
-        name: "frame",
-        type: "shape",
-        about: "a shape whose upright box it is cut off at, and closed along: for values up to the level without end",
-        default: "none",
-      },
-      {
-        name: "open",
-        type: "yes or no",
-        about: "with a frame: the level alone, in lines that end at it",
-        default: "no",
-      },
+      ...CONTOUR_OPTIONS,
     ],
     returns: "shape",
     example: "contour(blend(circle((34, 50), radius: 18), circle((66, 50), radius: 18), radius: 14), at: 4)",
-    run(args, sheet) {
-      const within = args.has("within") ? args.positive("within") : sheet.tolerance();
-      const level = args.number("at", 0);
-      const isOpen = args.truth("open", false);
-      const frame = args.has("frame") ? bounds(args.shape("frame").operand.rings) : null;
-      if (args.has("frame") && !(frame && frame.maxX > frame.minX && frame.maxY > frame.minY))
-        throw new ArgumentError("frame", "the frame has no area");
-      if (isOpen && !frame) throw new ArgumentError("open", '"open" takes a frame: without one, contours are closed');
-      const of = args.distance("of");
-      return isOpen && frame ? of.contourLines(level, within, frame) : of.contour(level, within, frame);
-    },
+    run: (args, sheet) => contoursAt([args.number("at", 0)], args, sheet)[0],
+  },
+  {
+    name: "contours",
+    about: "Contours of a distance at several levels, as a list of shapes in the order of the levels.",
+    parameters: [
+      CONTOUR_OF,
+      { name: "at", type: "numbers", share: "diagonal", about: "the levels, below 0 inside" },
+      ...CONTOUR_OPTIONS,
+    ],
+    returns: "list",
+    example: "contours(distance(rect((30, 40), width: 40, height: 20)), at: (-5, 10, 20))",
+    run: (args, sheet) => ({ type: "list", items: contoursAt(args.numbers("at"), args, sheet) }),
   },
 ];
+
+function contoursAt(levels: readonly number[], args: Bound, sheet: SheetContext): Shape[] {
+  const within = args.has("within") ? args.positive("within") : sheet.tolerance();
+  const isOpen = args.truth("open", false);
+  const frame = args.has("frame") ? bounds(args.shape("frame").operand.rings) : null;
+  if (args.has("frame") && !(frame && frame.maxX > frame.minX && frame.maxY > frame.minY))
+    throw new ArgumentError("frame", "the frame has no area");
+  if (isOpen && !frame) throw new ArgumentError("open", '"open" takes a frame: without one, contours are closed');
+  const of = args.distance("of");
+  if (!frame) return of.contours(levels, within);
+  return levels.map((level) =>
+    isOpen ? of.contourLines(level, within, frame) : of.contourWithin(level, within, frame),
+  );
+}
 
 /** A set operation on distances, one after the other. */
 export function combineDistances(operation: Operation, all: readonly Distance[], tolerance: number): Distance {

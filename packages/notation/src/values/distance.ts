@@ -2,7 +2,8 @@ import {
   type Bounds,
   type DistanceField,
   framedLevelSet,
-  levelSet,
+  type LevelSet,
+  levelSets,
   operandOf,
   type Polygon,
   pathField,
@@ -76,16 +77,18 @@ export class Distance {
     return new Distance({ bound, tolerance, isBlended, centre, handles: () => this.handles, ...parts });
   }
 
-  /** What lies at values up to a level, as a region within a tolerance of it, closed along a frame where there is one. */
-  contour(level: number, tolerance: number, frame: Bounds | null): Shape {
-    const { polygons, error } = frame
-      ? framedLevelSet(this.field, level, tolerance, frame)
-      : levelSet(this.field, level, tolerance);
-    return this.outlined(
-      operandOf(polygons).rings.map((points) => ({ points, closed: true })),
-      error,
-      [...polygons],
-    );
+  /** What lies at values up to a level, as a region within a tolerance of it. */
+  contour(level: number, tolerance: number): Shape {
+    return this.contours([level], tolerance)[0];
+  }
+
+  contours(levels: readonly number[], tolerance: number): Shape[] {
+    return levelSets(this.field, levels, tolerance).map((found) => this.enclosed(found));
+  }
+
+  /** The same, closed along a frame. */
+  contourWithin(level: number, tolerance: number, frame: Bounds): Shape {
+    return this.enclosed(framedLevelSet(this.field, level, tolerance, frame));
   }
 
   /** The level alone: lines that end where they leave a frame, or are closed. */
@@ -94,10 +97,15 @@ export class Distance {
     return this.outlined(lines, error);
   }
 
+  private enclosed({ polygons, error }: LevelSet): Shape {
+    const lines = operandOf(polygons).rings.map((points) => ({ points, closed: true }));
+    return this.outlined(lines, error, [...polygons]);
+  }
+
   private outlineOfZeros(): Shape {
     if (!this.isBlended) return this.plain;
     try {
-      return this.contour(0, this.tolerance / 2, null);
+      return this.contour(0, this.tolerance / 2);
     } catch (error) {
       // What reaches without end, or is too long for its tolerance, has no outline of its own.
       if (error instanceof RangeError) return this.plain;
