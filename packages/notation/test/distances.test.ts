@@ -97,6 +97,7 @@ test("contours at several levels are a list of those at each", () => {
   ]);
   expect(errorOf("l = contours(left, at: (2, 4), open: yes)\n")).toContain("takes a frame");
   expect(errorOf("l = contours(left)\n")).toContain('"at"');
+  expect(errorOf("l = contour(left, at: (2, 4, 8))\n")).toContain('"at" takes a number, not a list');
 });
 
 test("distances to the true curves of an ellipse are as quick to sample as they are exact", () => {

@@ -98,7 +98,13 @@ export const distanceFunctions: FunctionSignature[] = [
     about: "What lies at values up to a level of a distance, as a shape with the level's own corners.",
     parameters: [
       CONTOUR_OF,
-      { name: "at", type: "number", share: "diagonal", about: "the level, below 0 inside", default: "0" },
+      {
+        name: "at",
+        type: "number",
+        share: "diagonal",
+        about: "the level, below 0 inside; contours takes several",
+        default: "0",
+      },
       ...CONTOUR_OPTIONS,
     ],
     returns: "shape",

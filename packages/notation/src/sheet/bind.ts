@@ -309,7 +309,8 @@ function checked(parameter: Parameter, { argument, value: given }: Given, plan: 
     throw new ScriptError(place, `"${name}" takes ${expected}, written without quotation marks`, [
       { label: `Write ${value.value}`, edits: [{ from: place.from, to: place.to, insert: value.value }] },
     ]);
-  if (value.type === "list" && value.items.length === 3 && value.items.every((item) => item.type === "number")) {
+  const isThree = value.type === "list" && value.items.length === 3;
+  if (isThree && type !== "number" && value.items.every((item) => item.type === "number")) {
     const mends = type === "point" ? threeMend(place) : [];
     throw new ScriptError(place, `"${name}" takes ${expected}; a point has two numbers, (x, y), not three`, mends);
   }
