@@ -10,7 +10,7 @@ export interface Ways {
   last: Float64Array;
 }
 
-/** A bracket of this share of a way is found out. */
+/** A bracket is narrowed until it is no longer than this share of a way. */
 const LEAST = 2 ** -50;
 
 /** No bracket needs more steps: every third one halves it. */

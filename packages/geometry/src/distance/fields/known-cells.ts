@@ -16,7 +16,7 @@ const SMALL = 4;
 /** A block of more cells, in which more than MANY copies count, is halved first, as long as that leaves fewer copies in a half. */
 const LARGE = 64;
 const MANY = 8;
-/** More copies are not listed: where so many count in the middle cell of a block its places are asked one by one. */
+/** If more copies than this count in the middle cell of a block, the block has no lists: its places are asked one by one. */
 const LONG = 4000;
 /** Cells along the sides of the parts of other blocks. */
 const PART = 4;
