@@ -76,10 +76,14 @@ export function benchDistance(kernel, { best, coast, sortOf }) {
     "M 0 -0.8 C 0.6 -0.8 0.9 0.1 0.3 0.5 S -0.2 0.9 -0.5 0.5 S -0.9 0 -0.6 -0.4 S -0.3 -0.8 0 -0.8 Z",
   );
   row("true curves: four Béziers", () => kernel.pathField(drop, "nonzero", box).sample(grid, values));
-  const shape = kernel.shapeField({ rings: [coast(1000, 7, 0)], fillRule: "nonzero" });
-  row("turned shape of 1000 edges", () =>
-    kernel.placedField(shape, { a: 0.8, b: 0.6, c: -0.6, d: 0.8, e: 0, f: 0 }).sample(grid, values),
-  );
+  const shape = (n, place = (v) => v) => kernel.shapeField({ rings: [coast(n, 7, 0).map(place)], fillRule: "nonzero" });
+  for (const n of [10, 1000]) {
+    const turned = kernel.placedField(shape(n), { a: 0.8, b: 0.6, c: -0.6, d: 0.8, e: 0, f: 0 });
+    row(`turned shape of ${n} edges`, () => turned.sample(grid, values));
+  }
+  const small = shape(100, (v, i) => 0.15 * v + (i % 2 === 0 ? 0.7 : 0));
+  const ring = kernel.aroundField(small, 0, 0, 9);
+  row("9 shapes of 100 edges around a centre", () => ring.sample(grid, values));
   const index = kernel.distanceIndex({ rings: [coast(1000, 7, 0)], fillRule: "nonzero" });
   index.field(grid, { values });
   const levels = Array.from({ length: 20 }, (_, k) => -0.4 + 0.05 * k);

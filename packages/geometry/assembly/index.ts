@@ -31,11 +31,12 @@ export {
   sizeLess,
   turnOver,
 } from "./joins";
-export { block, blockXs, blockYs, children, edges, found, gaps, place, sides, xs, ys } from "./memory";
+export { begins, block, blockXs, blockYs, children, edges, found, gaps, order, place, sides, xs, ys } from "./memory";
 export { measureEdges } from "./near-edges";
 export { outline } from "./outline";
-export { into, placeColumns, placeRows, placeX, placeY, setPlaces, slotAt } from "./places";
-export { nearestEdges } from "./points";
+export { into, placeBlock, placeColumns, placeRows, placeX, placeY, setPlaces, slotAt, unrollBlock } from "./places";
+export { curveDistances, nearestEdges, pointDistances } from "./points";
 export { beginRepeated, locateRepeated, showRepeated } from "./repeated";
+export { runsOfSides } from "./sides";
 export { star } from "./star";
 export { measureBlock } from "./tiles";

@@ -26,6 +26,8 @@ export let order: usize = 0;
 /** An edge for each point, and its distance from that. */
 export let found: usize = 0;
 export let gaps: usize = 0;
+/** Where runs of points begin. */
+export let begins: usize = 0;
 
 /** Behind all tables: a stack that grows. */
 export let stack: usize = 0;
@@ -48,11 +50,12 @@ export function place(edgesWanted: i32, boxesWanted: i32, leaves: i32, points: i
   perSquare = carve(<usize>edgesWanted * 8);
   sides = carve(<usize>boxesWanted * 32);
   children = carve(<usize>boxesWanted * 16);
-  xs = carve(<usize>points * 8);
-  ys = carve(<usize>points * 8);
+  xs = carve(<usize>(points + 1) * 8);
+  ys = carve(<usize>(points + 1) * 8);
   order = carve(<usize>points * 4);
   found = carve(<usize>points * 4);
-  gaps = carve(<usize>points * 8);
+  gaps = carve(<usize>(points + 1) * 8);
+  begins = carve(<usize>points * 4);
   stack = end;
   limit = (<usize>memory.size()) << 16;
   reserve(stack, 0x10000);

@@ -1,13 +1,11 @@
-import { boxCount, children, edgeCount, edges, leafCount, perSquare, reserve, sides, stack } from "./memory";
+import { boxCount, children, edgeCount, edges, leafCount, perSquare, sides } from "./memory";
+import { clear, cutBack, ENTRY, GAP, push, top } from "./stack";
 import { dot } from "./vectors";
 
 /** Squares below this have lost digits. */
 export const TINY: f64 = 1e-280;
 /** More than rounding can lose of squares. */
 const ROUNDED: f64 = 1e-14;
-/** Bytes of an entry of the stack: an edge by its number or a box by that's complement, and 8 bytes on an edge's squared distance. */
-export const ENTRY: usize = 16;
-const GAP: usize = 8;
 
 /**
  * Which edges may be nearest to some place of a tile, from those that may be for a larger one:
@@ -20,7 +18,7 @@ const GAP: usize = 8;
  * Where that is above 0 for all points of an edge (its distance from c, and whichever end is further from b), or of a box of edges,
  * nothing of it is nearest anywhere in the tile. The test stays sharp far away, where all distances are nearly the same.
  *
- * Takes the entries of the stack from some place on, puts those that may be nearest on top of them; `hint` is an edge that is near.
+ * An entry is an edge by its number, with its squared distance, or a box by that's complement. Takes those from some place on, puts those that may be nearest on top of them; `hint` is an edge that is near.
  */
 export function narrow(from: usize, centre: v128, half: v128, hint: i32): void {
   const to = top;
@@ -34,8 +32,6 @@ export function narrow(from: usize, centre: v128, half: v128, hint: i32): void {
   if (top === to) push(nearest);
 }
 
-/** The end of the stack. */
-export let top: usize = 0;
 /** The edge nearest to the place that was looked at last, and its squared distance. */
 export let nearest: i32 = 0;
 export let squared: f64 = 0;
@@ -44,7 +40,7 @@ let foot: v128 = f64x2.splat(0);
 
 /** Begins with all edges, as the boxes of the uppermost level. */
 export function begin(): void {
-  top = stack;
+  clear();
   // They are nobody's children.
   const first = boxCount > leafCount ? childrenEnd(boxCount - 1) : 0;
   for (let box = first; box < boxCount; box++) push(~box);
@@ -59,11 +55,6 @@ export function measureEdges(): void {
   }
 }
 
-/** Takes entries back, down to a place. */
-export function cutBack(to: usize): void {
-  top = to;
-}
-
 /** How many edges the boxes hold that are among the entries from a place on. */
 export function heldFrom(from: usize): i32 {
   let held = 0;
@@ -72,11 +63,6 @@ export function heldFrom(from: usize): i32 {
     if (id < 0) held += load<i32>(children + ((<usize>~id) << 4), 8);
   }
   return held;
-}
-
-/** How many entries there are from a place on. */
-export function entriesFrom(from: usize): i32 {
-  return <i32>((top - from) / ENTRY);
 }
 
 /** In place of boxes, from some place on, puts the lowest ones in them that may hold what is nearest in the tile that was narrowed last. */
@@ -92,7 +78,7 @@ export function unfoldToLeaves(from: usize, centre: v128, half: v128): void {
     }
   }
   memory.copy(kept, to, top - to);
-  top -= to - kept;
+  cutBack(top - (to - kept));
 }
 
 /** In place of boxes, from some place on, puts their edges that may be nearest within the tile that was narrowed last. */
@@ -109,7 +95,7 @@ export function unfold(from: usize, centre: v128, half: v128): void {
   }
   if (kept === to) return;
   memory.copy(kept, to, top - to);
-  top -= to - kept;
+  cutBack(top - (to - kept));
   for (let at = from; at < top; at += ENTRY) if (load<i32>(at) === nearest) return;
   // Beside the boundary, where squares are small, rounding may have parted the nearest edge from itself.
   push(nearest);
@@ -247,10 +233,4 @@ function firstChild(box: i32): i32 {
 
 function childrenEnd(box: i32): i32 {
   return load<i32>(children + ((<usize>box) << 4), 4);
-}
-
-function push(id: i32): void {
-  reserve(top, ENTRY);
-  store<i32>(top, id);
-  top += ENTRY;
 }

@@ -45,6 +45,62 @@ export function placeRows(count: i32, slot: i32, from: i32, columns: i32, y: f64
   }
 }
 
+/** Samples along a side of a block, and of a tile of it. */
+const BLOCK: i32 = 64;
+const TILE: i32 = 8;
+
+/**
+ * Writes the x of a block of samples into a slot, and their y into the next one, in such an order that quarters of the list lie close
+ * together, and theirs. The block begins at some column and row of a grid, and is no larger than BLOCK by BLOCK.
+ *
+ *      0  1  4  5        Tiles in the order of their number's bits: every other one is of the column, the rest are of the row.
+ *      2  3  6  7        Within a tile row by row.
+ *      8  9 12 13
+ */
+export function placeBlock(slot: i32, left: i32, top: i32, columns: i32, rows: i32, x: f64, y: f64, cell: f64): void {
+  let toX = slotAt(slot);
+  let toY = slotAt(slot + 1);
+  for (let tile = 0; tile < TILES; tile++) {
+    const begin = firstOf(tile);
+    const end = min(columns, begin + TILE);
+    const firstRow = firstOf(tile >> 1);
+    const endRow = min(rows, firstRow + TILE);
+    for (let row = firstRow; row < endRow; row++) {
+      const rowY = y + (<f64>(top + row) + 0.5) * cell;
+      for (let column = begin; column < end; column++) {
+        store<f64>(toX, x + (<f64>(left + column) + 0.5) * cell);
+        store<f64>(toY, rowY);
+        toX += 8;
+        toY += 8;
+      }
+    }
+  }
+}
+
+/** Writes the values of a block, which lie in that order in a slot, row by row into another one. */
+export function unrollBlock(slot: i32, columns: i32, rows: i32, to: i32): void {
+  let from = slotAt(slot);
+  const values = slotAt(to);
+  for (let tile = 0; tile < TILES; tile++) {
+    const begin = firstOf(tile);
+    const firstRow = firstOf(tile >> 1);
+    const endRow = min(rows, firstRow + TILE);
+    const width = bytes(max(0, min(columns, begin + TILE) - begin));
+    for (let row = firstRow; row < endRow; row++) {
+      const to = values + bytes(row * columns + begin);
+      for (let at: usize = 0; at < width; at += 8) store<f64>(to + at, load<f64>(from + at));
+      from += width;
+    }
+  }
+}
+
+const TILES: i32 = (BLOCK / TILE) * (BLOCK / TILE);
+
+/** Where a tile begins: the bits 0, 2 and 4 of its number count tiles. */
+function firstOf(tile: i32): i32 {
+  return TILE * ((tile & 1) | ((tile >> 1) & 2) | ((tile >> 2) & 4));
+}
+
 /** Values go into a slot; there are as many as are asked for. */
 export function into(slot: i32): void {
   out = slotAt(slot);

@@ -1,109 +1,116 @@
-import { found, gaps, order, stack, xs, ys } from "./memory";
-import {
-  begin,
-  cutBack,
-  entriesFrom,
-  findNearest,
-  heldFrom,
-  narrow,
-  nearest,
-  squared,
-  TINY,
-  top,
-  unfold,
-} from "./near-edges";
-import { pair } from "./vectors";
+import { measureCurves } from "./feet";
+import { stack, xs, ys } from "./memory";
+import { begin, nearest } from "./near-edges";
+import { beginCurves, narrowCurves } from "./near-stretches";
+import { findEdges, measureByEdges, narrowEdges } from "./point-edges";
+import { beginPoints, divide, hasMoved, high, look, low } from "./point-list";
+import { cutBack, top } from "./stack";
 
-/** So few points are not parted further; so few look at boxes by their edges, unless these are more. */
-const TOGETHER: i32 = 8;
-const SMALL: i32 = 64;
-const MANY: i32 = 96;
-/** Points times edges up to which more are not, either. */
-const WORTH: i32 = 400;
+/** Quarters of a list whose boxes have so much shorter sides than that of the whole are close together as they come. */
+const CLOSER: f64 = 0.65;
+
+/** What the points are measured by. */
+let byCurves: bool = false;
+let wantsEdges: bool = false;
 
 /**
- * The nearest edge of each of some points, anywhere, and its distance, which is -1 where doubles cannot square it: the points are parted
- * in halves of their boxes, each with the edges that may be nearest in it.
+ * The distance of each of some points from the nearest edge, -1 where doubles cannot square it: the points are parted in groups, each
+ * with the edges that may be nearest in the box around it. A list whose quarters lie close together, and theirs, is parted as it comes;
+ * others are moved, and so are the distances. Gives whether that is so: `order` has the numbers of the points then.
  */
-export function nearestEdges(points: i32): void {
-  for (let i = 0; i < points; i++) store<i32>(order + ((<usize>i) << 2), i);
+export function pointDistances(points: i32): bool {
+  byCurves = false;
+  wantsEdges = false;
   begin();
-  part(0, points, stack, 0);
+  return partAll(points);
 }
 
-/** Some points, next to each other in the order, by the entries of the stack from some place on; `hint` is an edge that is near. */
-function part(first: i32, last: i32, from: usize, hint: i32): void {
-  let low = f64x2.splat(Infinity);
-  let high = f64x2.splat(-Infinity);
-  for (let k = first; k < last; k++) {
-    const place = placeOf(k);
-    low = f64x2.pmin(low, place);
-    high = f64x2.pmax(high, place);
-  }
+/** Finds the nearest edges as well, by the points' numbers. */
+export function nearestEdges(points: i32): bool {
+  byCurves = false;
+  wantsEdges = true;
+  begin();
+  return partAll(points);
+}
+
+/** The same distances from stretches of curves; -1 where no short way is certain. */
+export function curveDistances(points: i32, stretches: i32): bool {
+  byCurves = true;
+  beginCurves(stretches);
+  return partAll(points);
+}
+
+function partAll(points: i32): bool {
+  beginPoints(points);
+  part(0, points, low, high, stack, 0);
+  return hasMoved;
+}
+
+/** Some points, next to each other, within a box, by the entries of the stack from some place on; `hint` is an edge that is near. */
+function part(first: i32, last: i32, least: v128, most: v128, from: usize, hint: i32): void {
   // Halves of each, as their sum may be too large.
-  const centre = f64x2.add(f64x2.mul(low, f64x2.splat(0.5)), f64x2.mul(high, f64x2.splat(0.5)));
-  const half = f64x2.pmax(f64x2.sub(high, centre), f64x2.sub(centre, low));
+  const centre = f64x2.add(f64x2.mul(least, f64x2.splat(0.5)), f64x2.mul(most, f64x2.splat(0.5)));
+  const half = f64x2.pmax(f64x2.sub(most, centre), f64x2.sub(centre, least));
   const hx = f64x2.extract_lane(half, 0);
   const hy = f64x2.extract_lane(half, 1);
   const own = top;
-  narrow(from, centre, half, hint);
-  const near = nearest;
   const points = last - first;
-  const areOne = hx === 0 && hy === 0;
-  let held = heldFrom(own);
-  if (held > 0 && held <= MANY && points <= SMALL) {
-    unfold(own, centre, half);
-    held = 0;
-  }
-  const isWorth = points <= TOGETHER || (held === 0 && points * entriesFrom(own) <= WORTH) || areOne;
-  if (isWorth) findEach(first, last, own, near);
-  else {
+  const isEnough = byCurves ? narrowCurves(from, centre, half, points) : narrowEdges(from, centre, half, hint, points);
+  const near = nearest;
+  if (isEnough || (hx === 0 && hy === 0)) measure(first, last, own, near, centre, half);
+  else if (!partInOrder(first, last, 2 * CLOSER * (hx + hy), own, near)) {
     const middle =
       hx >= hy
         ? divide(first, last, xs, f64x2.extract_lane(centre, 0))
         : divide(first, last, ys, f64x2.extract_lane(centre, 1));
     // Where the middle of two neighbouring doubles is one of them, all may lie on its one side.
-    if (middle === first || middle === last) findEach(first, last, own, near);
+    if (middle === first || middle === last) measure(first, last, own, near, centre, half);
     else {
-      part(first, middle, own, near);
-      part(middle, last, own, near);
+      look(first, middle);
+      part(first, middle, low, high, own, near);
+      look(middle, last);
+      part(middle, last, low, high, own, near);
     }
   }
   cutBack(own);
 }
 
-/** Points up to a value first; where the others begin. */
-function divide(first: i32, last: i32, values: usize, value: f64): i32 {
-  let low = first;
-  let high = last;
-  while (low < high) {
-    const i = numberAt(low);
-    if (load<f64>(values + ((<usize>i) << 3)) <= value) low++;
-    else {
-      high--;
-      store<i32>(order + ((<usize>low) << 2), numberAt(high));
-      store<i32>(order + ((<usize>high) << 2), i);
-    }
-  }
-  return low;
+function measure(first: i32, last: i32, from: usize, hint: i32, centre: v128, half: v128): void {
+  if (byCurves) measureCurves(first, last, from, centre, half);
+  else if (wantsEdges) findEdges(first, last, from, hint);
+  else measureByEdges(first, last, from, hint, centre, half);
 }
 
-function findEach(first: i32, last: i32, from: usize, hint: i32): void {
-  let near = hint;
-  for (let k = first; k < last; k++) {
-    findNearest(from, top, placeOf(k), near);
-    near = nearest;
-    const i = numberAt(k);
-    store<i32>(found + ((<usize>i) << 2), near);
-    store<f64>(gaps + ((<usize>i) << 3), squared > TINY ? sqrt(squared) : -1);
-  }
+/** Parts points into quarters as they come, unless one has longer sides than `most`; gives whether it was done. */
+function partInOrder(first: i32, last: i32, most: f64, from: usize, hint: i32): bool {
+  const points = last - first;
+  const a = first + (points >> 2);
+  const b = first + (points >> 1);
+  const c = last - (points >> 2);
+  look(first, a);
+  const lowA = low;
+  const highA = high;
+  if (!(sidesOf(lowA, highA) <= most)) return false;
+  look(a, b);
+  const lowB = low;
+  const highB = high;
+  if (!(sidesOf(lowB, highB) <= most)) return false;
+  look(b, c);
+  const lowC = low;
+  const highC = high;
+  if (!(sidesOf(lowC, highC) <= most)) return false;
+  look(c, last);
+  const lowD = low;
+  const highD = high;
+  if (!(sidesOf(lowD, highD) <= most)) return false;
+  part(first, a, lowA, highA, from, hint);
+  part(a, b, lowB, highB, from, hint);
+  part(b, c, lowC, highC, from, hint);
+  part(c, last, lowD, highD, from, hint);
+  return true;
 }
 
-function numberAt(k: i32): i32 {
-  return load<i32>(order + ((<usize>k) << 2));
-}
-
-function placeOf(k: i32): v128 {
-  const offset = (<usize>numberAt(k)) << 3;
-  return pair(load<f64>(xs + offset), load<f64>(ys + offset));
+function sidesOf(least: v128, most: v128): f64 {
+  const sides = f64x2.sub(most, least);
+  return f64x2.extract_lane(sides, 0) + f64x2.extract_lane(sides, 1);
 }

@@ -1,5 +1,6 @@
-import { BLOCK, block, blockXs, blockYs, edges, perSquare, reserve } from "./memory";
-import { ENTRY, TINY } from "./near-edges";
+import { BLOCK, block, blockXs, blockYs, edges, gaps, perSquare, reserve, xs, ys } from "./memory";
+import { TINY } from "./near-edges";
+import { ENTRY } from "./stack";
 import { dot } from "./vectors";
 
 /** Bytes of a point, and of a line: its start, the way to its end, and one over its squared length. */
@@ -71,19 +72,33 @@ function writeLine(at: usize, a: v128, along: v128, per: f64): void {
  * whether there may be such.
  */
 export function writeDistances(c0: i32, c1: i32, r0: i32, r1: i32): bool {
-  let allTrusted = f64x2.eq(f64x2.splat(0), f64x2.splat(0));
+  let isTooNear = false;
   for (let r = r0; r < r1; r++) {
     const y = v128.load_splat<f64>(blockYs + ((<usize>r) << 3));
-    const row = block + ((<usize>(r * BLOCK)) << 3);
-    for (let c = c0; c < c1; c += 2) {
-      const offset = (<usize>c) << 3;
-      const least = leastSquares(v128.load(blockXs + offset), y);
-      const trusted = f64x2.gt(least, f64x2.splat(TINY));
-      allTrusted = v128.and(allTrusted, trusted);
-      const distances = v128.bitselect(f64x2.sqrt(least), f64x2.splat(-1), trusted);
-      if (c + 1 < c1) v128.store(row + offset, distances);
-      else store<f64>(row + offset, f64x2.extract_lane(distances, 0));
-    }
+    const offset = (<usize>c0) << 3;
+    if (writeRow(blockXs + offset, 0, y, block + ((<usize>(r * BLOCK)) << 3) + offset, c1 - c0)) isTooNear = true;
+  }
+  return isTooNear;
+}
+
+/** The same for points. */
+export function writePointDistances(first: i32, last: i32): void {
+  const offset = (<usize>first) << 3;
+  writeRow(xs + offset, ys + offset, f64x2.splat(0), gaps + offset, last - first);
+}
+
+/** Distances of places whose x lie from some address on, and their y from another, or it is the same for all. */
+function writeRow(fromX: usize, fromY: usize, y: v128, to: usize, count: i32): bool {
+  let allTrusted = f64x2.eq(f64x2.splat(0), f64x2.splat(0));
+  for (let k = 0; k < count; k += 2) {
+    const offset = (<usize>k) << 3;
+    if (fromY !== 0) y = v128.load(fromY + offset);
+    const least = leastSquares(v128.load(fromX + offset), y);
+    const trusted = f64x2.gt(least, f64x2.splat(TINY));
+    allTrusted = v128.and(allTrusted, trusted);
+    const distances = v128.bitselect(f64x2.sqrt(least), f64x2.splat(-1), trusted);
+    if (k + 1 < count) v128.store(to + offset, distances);
+    else store<f64>(to + offset, f64x2.extract_lane(distances, 0));
   }
   return !i64x2.all_true(allTrusted);
 }

@@ -1,31 +1,9 @@
+import { areFewLeft } from "./few-edges";
 import { BLOCK, block, blockXs, blockYs, stack } from "./memory";
-import {
-  begin,
-  cutBack,
-  entriesFrom,
-  findNearest,
-  heldFrom,
-  narrow,
-  nearest,
-  squared,
-  TINY,
-  top,
-  unfold,
-  unfoldToLeaves,
-} from "./near-edges";
+import { begin, findNearest, heldFrom, narrow, nearest, squared, TINY } from "./near-edges";
+import { cutBack, top } from "./stack";
 import { seeEdges, writeDistances } from "./tile-edges";
 import { dot, pair } from "./vectors";
-
-/** Tiles of no more samples look at boxes by the lowest ones in them, unless these hold more edges; */
-const SMALL: i32 = 256;
-const LISTED: i32 = 4096;
-/** and at those by their edges, unless they are more. */
-const MANY: i32 = 160;
-/** Tiles of no more samples are not divided further. */
-const TILE: i32 = 16;
-/** Samples times edges up to which a larger one is not, either; nor is a large one with so few edges. */
-const WORTH: i32 = 1200;
-const FEW: i32 = 2;
 
 let reach: f64 = 0;
 let isTooNear: bool = false;
@@ -55,29 +33,19 @@ function measureTile(c0: i32, c1: i32, r0: i32, r1: i32, from: usize, hint: i32)
   const samples = (c1 - c0) * (r1 - r0);
   // No place of the tile is nearer than that.
   if (sqrt(squared) - sqrt(dot(half, half)) > reach) writeReach(c0, c1, r0, r1);
-  else {
-    let held = heldFrom(own);
-    if (held > 0 && held <= LISTED && samples <= SMALL) {
-      unfoldToLeaves(own, centre, half);
-      held = heldFrom(own);
-      if (held > 0 && held <= MANY) {
-        unfold(own, centre, half);
-        held = 0;
-      }
-    }
-    const edges = entriesFrom(own);
-    if (held > 0 && samples <= TILE) searchDistances(c0, c1, r0, r1, own, near);
-    else if (held === 0 && (samples <= TILE || edges <= FEW || samples * edges <= WORTH)) {
+  else if (areFewLeft(own, centre, half, samples)) {
+    if (heldFrom(own) > 0) searchDistances(c0, c1, r0, r1, own, near);
+    else {
       seeEdges(own, top, centre, half);
       if (writeDistances(c0, c1, r0, r1)) isTooNear = true;
-    } else {
-      const c = c1 - c0 >= 2 ? (c0 + c1) >> 1 : c1;
-      const r = r1 - r0 >= 2 ? (r0 + r1) >> 1 : r1;
-      measureTile(c0, c, r0, r, own, near);
-      if (c < c1) measureTile(c, c1, r0, r, own, near);
-      if (r < r1) measureTile(c0, c, r, r1, own, near);
-      if (c < c1 && r < r1) measureTile(c, c1, r, r1, own, near);
     }
+  } else {
+    const c = c1 - c0 >= 2 ? (c0 + c1) >> 1 : c1;
+    const r = r1 - r0 >= 2 ? (r0 + r1) >> 1 : r1;
+    measureTile(c0, c, r0, r, own, near);
+    if (c < c1) measureTile(c, c1, r0, r, own, near);
+    if (r < r1) measureTile(c0, c, r, r1, own, near);
+    if (c < c1 && r < r1) measureTile(c, c1, r, r1, own, near);
   }
   cutBack(own);
 }

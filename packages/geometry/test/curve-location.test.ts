@@ -3,6 +3,7 @@ import {
   type FillRule,
   flattenPath,
   frameAt,
+  type Grid,
   locateOnPath,
   locatePoint,
   locationIndex,
@@ -17,6 +18,7 @@ import {
   signedDistanceToPath,
   transformPath,
 } from "../src";
+import { curveDistances } from "../src/distance/nearest/near-curves";
 
 const place = fc.integer({ min: -6, max: 6 });
 const point = fc.tuple(place, place).map(([x, y]) => `${x} ${y}`);
@@ -118,8 +120,9 @@ test("distances of many places at once are those of each, close together or far 
       const xs = Float64Array.from({ length: 150 }, (_, i) => left + by * (i % width));
       const ys = xs.map((_, i) => top + by * Math.floor(i / width));
       const values = xs.map(() => Number.NaN);
-      const index = pathIndex(transformPath(curves, { a: f, b: 0, c: 0, d: f, e: 0, f: 0 }), fillRule);
-      index.list(
+      const scaled = transformPath(curves, { a: f, b: 0, c: 0, d: f, e: 0, f: 0 });
+      const index = pathIndex(scaled, fillRule);
+      curveDistances(scaled, index)(
         xs.map((x) => f * x),
         ys.map((y) => f * y),
         values,
@@ -132,6 +135,68 @@ test("distances of many places at once are those of each, close together or far 
       });
     }),
     { numRuns: 200 },
+  );
+});
+
+/** Holds the samples of a grid of true curves against single questions, which other tests hold against fine edges. */
+function expectSamples(data: string, grid: Grid, share: number): void {
+  const path = parsePathData(data);
+  const index = pathIndex(path, "nonzero");
+  const { x, y, cell, columns, rows } = grid;
+  const places = Array.from({ length: columns * rows }, (_, i) => [i % columns, Math.floor(i / columns)]);
+  const xs = Float64Array.from(places, ([column]) => x + (column + 0.5) * cell);
+  const ys = Float64Array.from(places, ([, row]) => y + (row + 0.5) * cell);
+  const values = new Float64Array(xs.length);
+  curveDistances(path, index)(xs, ys, values);
+  for (let i = 0; i < xs.length; i += share) {
+    const { distance } = index.distance(xs[i], ys[i]);
+    if (values[i] !== distance && !(Math.abs(values[i] - distance) <= 1e-13 * (50 + Math.abs(distance))))
+      throw new Error(`${data} at ${xs[i]}, ${ys[i]}: ${values[i]} for ${distance}`);
+  }
+}
+
+test("curves that turn back on themselves, by many places at once", () => {
+  const whole = { x: -1.5, y: -1.5, cell: 0.225, columns: 40, rows: 40 };
+  const found: [data: string, grid: Grid][] = [
+    [
+      "M 1 2 Q 0.9999998055695067 2.0042291164468042 1.0000023765769623 2.0046160784573295 L 1.0027570047207013 3 C 1.0015903041745373 3 0 2 4 3",
+      whole,
+    ],
+    [
+      "M 4.533962627872825 4.938297704793513 Q 4.533965554138815 3.7837391830980778 4.5310845259483905 4.9382993938666395 C 4.531089414952412 4.938294457838726 4.5376717539108355 0.8001599261933007 4.53579296288779 0.7970952750183642 C 4.53579296288779 0.7970952750183642 4.538535577189177 0.7970927260891185 4.5354591560992406 0.7970951440853765 Z",
+      whole,
+    ],
+    [
+      "M 5.532748082187027 0.5753768957220018 C 5.53063120951876 1.7668320662342012 5.362910668090917 2.860865835936889 5.53739742802456 2.8608642811886966 Z",
+      { x: -7.582433774289976, y: 0.5467909523491847, cell: 0.00015625, columns: 64, rows: 64 },
+    ],
+  ];
+  for (const [data, grid] of found) expectSamples(data, grid, 1);
+  const coordinate = fc.integer({ min: 0, max: 5000 }).map((v) => v / 1000);
+  const near = fc.constantFrom(0, 1e-5, 1e-2, 0.5, 4);
+  const step = fc.tuple(fc.double({ min: -1, max: 1, noNaN: true }), near).map(([share, length]) => share * length);
+  const kind = fc.constantFrom("L", "Q", "C", "A");
+  const size = fc.constantFrom(0.2, 0.02, 1e-4, 1e-7);
+  fc.assert(
+    fc.property(
+      fc.tuple(coordinate, coordinate),
+      fc.array(fc.tuple(kind, fc.array(step, { minLength: 6, maxLength: 6 })), { minLength: 1, maxLength: 6 }),
+      size,
+      ([x0, y0], steps, cell) => {
+        let [x, y] = [x0, y0];
+        let data = `M ${x} ${y}`;
+        for (const [letter, by] of steps) {
+          const at = by.map((v, k) => (k % 2 ? y : x) + v);
+          if (letter === "A") data += ` A ${1 + by[2]} ${0.3 + Math.abs(by[3])} 20 0 1 ${at[0]} ${at[1]}`;
+          else if (letter === "L") data += ` L ${at[0]} ${at[1]}`;
+          else if (letter === "Q") data += ` Q ${at[2]} ${at[3]} ${at[0]} ${at[1]}`;
+          else data += ` C ${at[2]} ${at[3]} ${at[4]} ${at[5]} ${at[0]} ${at[1]}`;
+          [x, y] = at;
+        }
+        expectSamples(data, { x: x - 20 * cell, y: y - 20 * cell, cell, columns: 40, rows: 40 }, 7);
+      },
+    ),
+    { numRuns: 300 },
   );
 });
 

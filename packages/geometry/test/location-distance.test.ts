@@ -5,14 +5,11 @@ import {
   type Grid,
   locatePoint,
   locationIndex,
-  nearestOnEdge,
   type Operand,
   orientationOf,
   signedArea,
   signedDistance,
 } from "../src";
-import { boxTree } from "../src/distance/box-tree";
-import { nearestEdges } from "../src/distance/nearest/nearest-edges";
 import { cellGrid } from "../src/location/build-cells";
 import { latticeOperand, looseOperand } from "./arbitraries";
 
@@ -253,35 +250,101 @@ test("samples on vertices and edges, level with them, and far away", () => {
   );
 });
 
+/** Holds many points at once against single ones. */
+function expectPoints(shape: Operand, x: Float64Array, y: Float64Array): void {
+  const index = distanceIndex(shape);
+  const all = index.distances(x, y);
+  const values = new Float64Array(x.length);
+  index.list(x, y, values);
+  x.forEach((px, i) => {
+    const py = y[i];
+    const { distance, edge } = index.distance(px, py);
+    for (const value of [all.distance[i], values[i]]) {
+      const isSame = Number.isFinite(distance)
+        ? Math.abs(value - distance) <= 1e-14 * (10 + Math.abs(px) + Math.abs(py)) &&
+          Math.sign(value) === Math.sign(distance)
+        : value === distance;
+      if (!isSame || Object.is(value, -0)) throw new Error(`${value} at ${px} ${py}, where it is ${distance}`);
+    }
+    const toNearest = Math.hypot(all.nearest[2 * i] - px, all.nearest[2 * i + 1] - py);
+    const isNearest = edge < 0 ? Number.isNaN(toNearest) : Math.abs(toNearest - Math.abs(distance)) <= 1e-6;
+    if (!isNearest || all.edge[i] < 0 !== edge < 0)
+      throw new Error(`nearest to ${px} ${py} is not edge ${all.edge[i]}`);
+  });
+}
+
 test("many points at once have the distances that they have one by one", () => {
   const place = fc.oneof(
-    fc.integer({ min: -2, max: 12 }).map((v) => v / 2),
-    fc.double({ min: -3, max: 9, noNaN: true }),
-    fc.constant(1e7),
+    { weight: 20, arbitrary: fc.integer({ min: -2, max: 12 }).map((v) => v / 2) },
+    { weight: 20, arbitrary: fc.double({ min: -3, max: 9, noNaN: true }) },
+    { weight: 10, arbitrary: fc.constant(1e7) },
+    // So far away that squares overflow.
+    { weight: 1, arbitrary: fc.constantFrom(1e300, Number.POSITIVE_INFINITY, Number.NaN) },
   );
   fc.assert(
     fc.property(latticeOperand, fc.array(fc.tuple(place, place), { maxLength: 300 }), (shape, places) => {
-      const index = distanceIndex(shape);
-      const [x, y] = [0, 1].map((k) => Float64Array.from(places, (p) => p[k]));
-      const all = index.distances(x, y);
-      places.forEach(([px, py], i) => {
-        const one = index.distance(px, py);
-        expect(Math.sign(all.distance[i])).toBe(Math.sign(one.distance));
-        if (Number.isFinite(one.distance))
-          expect(Math.abs(all.distance[i] - one.distance)).toBeLessThanOrEqual(
-            1e-14 * (10 + Math.abs(px) + Math.abs(py)),
-          );
-        else expect(all.distance[i]).toBe(one.distance);
-        if (all.edge[i] < 0) return;
-        expect(Math.hypot(all.nearest[2 * i] - px, all.nearest[2 * i + 1] - py)).toBeCloseTo(
-          Math.abs(all.distance[i]),
-          6,
-        );
-      });
+      expectPoints(shape, ...columnsOf(places));
     }),
     { numRuns: 150 },
   );
 });
+
+test("points in rows, on a turned grid and in no order, close to edges by the thousand and far from them", () => {
+  const orders = {
+    rows: (k: number) => [k % 64, Math.floor(k / 64)],
+    turned: (k: number) => [0.8 * (k % 64) - 0.6 * Math.floor(k / 64), 0.6 * (k % 64) + 0.8 * Math.floor(k / 64)],
+    none: (k: number) => [(k * 29) % 64, (k * 47) % 61],
+    line: (k: number) => [k / 64, 20],
+    same: (k: number) => [Math.floor(k / 1000), 7],
+  };
+  for (const n of [3, 40, 3000]) {
+    const star = Float64Array.from({ length: 2 * n }, (_, i) => {
+      const angle = (2 * Math.PI * (i >> 1)) / n;
+      const radius = (i >> 1) % 2 ? 1 : 0.8 + 0.1 * Math.sin(5 * angle);
+      return radius * (i & 1 ? Math.sin(angle) : Math.cos(angle));
+    });
+    for (const at of Object.values(orders))
+      for (const [step, from] of [
+        [0.04, -1.2],
+        [0.0003, 0.83],
+        [0.5, 3],
+      ]) {
+        const places = Array.from({ length: 4099 }, (_, k) => at(k).map((v) => from + step * v));
+        expectPoints({ rings: [star, star.map((v) => v / 2)], fillRule: "evenodd" }, ...columnsOf(places));
+      }
+  }
+});
+
+test("the sides of points that lie as near to the boundary as rounding reaches, or to each other", () => {
+  const [bx, by] = [653_290, 220_163];
+  const triangle: Operand = { rings: [Float64Array.of(0.1, 0.3, bx, by, -3e5, 9e5)], fillRule: "nonzero" };
+  const index = distanceIndex(triangle);
+  const length = Math.hypot(bx, by);
+  for (let k = 0; k < 200; k++) {
+    const away = Array.from({ length: 64 }, (_, i) => 3e-10 * Math.sin(97 * i + k));
+    const x = Float64Array.from(away, (d) => 0.1 + (k / 200) * (bx - 0.1) - (by / length) * d);
+    const y = Float64Array.from(away, (d) => 0.3 + (k / 200) * (by - 0.3) + (bx / length) * d);
+    const values = new Float64Array(64);
+    index.list(x, y, values);
+    values.forEach((value, i) => {
+      const { side } = locatePoint(x[i], y[i], triangle);
+      if ((side === "inside" && value > 0) || (side === "outside" && value < 0)) throw new Error(`at ${x[i]} ${y[i]}`);
+    });
+  }
+  // So small that the second distance cannot be squared, the first one can.
+  const square: Operand = {
+    rings: [Float64Array.of(0, 0, 1, 0, 1, 1, 0, 1).map((v) => v * 1e-138)],
+    fillRule: "nonzero",
+  };
+  const values = new Float64Array(2);
+  distanceIndex(square).list(Float64Array.of(5e-139, 7.5e-142), Float64Array.of(5e-139, 5e-139), values);
+  expect(values[0] / -5e-139).toBeCloseTo(1, 9);
+  expect(values[1] / -7.5e-142).toBeCloseTo(1, 9);
+});
+
+function columnsOf(places: readonly (readonly number[])[]): [x: Float64Array, y: Float64Array] {
+  return [Float64Array.from(places, ([x]) => x), Float64Array.from(places, ([, y]) => y)];
+}
 
 test("tiles of a field of thousands of edges, far from them, in their middle and across them", () => {
   for (const n of [3, 60, 3000]) {
@@ -327,22 +390,18 @@ test("a field over several blocks, with more edges under a sample than are looke
 });
 
 test("millions of points need more memory than stays; what is asked next has its own", () => {
-  const tree = boxTree({ rings: [Float64Array.of(0, 0, 4, 0, 0, 3)], fillRule: "nonzero" });
+  const index = distanceIndex({ rings: [Float64Array.of(0, 0, 4, 0, 0, 3)], fillRule: "nonzero" });
   const n = 3_600_000;
   const x = Float64Array.from({ length: n }, (_, i) => (i % 1223) / 100 - 4);
   const y = Float64Array.from({ length: n }, (_, i) => (i % 1511) / 100 - 5);
   x[7] = Number.NaN;
-  const foot = { x: 0, y: 0, squared: 0 };
-  const gap = (i: number, e: number): number => {
-    const { edges } = tree;
-    nearestOnEdge(x[i], y[i], edges[4 * e], edges[4 * e + 1], edges[4 * e + 2], edges[4 * e + 3], foot);
-    return foot.squared;
-  };
-  const found = nearestEdges(tree, x, y);
-  for (let i = 0; i < n; i += 11)
-    if (gap(i, found[i]) > Math.min(gap(i, 0), gap(i, 1), gap(i, 2)) + 1e-12) throw new Error(`at ${x[i]} ${y[i]}`);
-  expect([0, 1, 2]).toContain(found[7]);
-  expect([...nearestEdges(tree, Float64Array.of(2, 2, -1), Float64Array.of(-1, 2, 1))]).toEqual([0, 1, 2]);
+  const { distance, edge } = index.distances(x, y);
+  for (let i = 0; i < n; i += 11) {
+    const one = index.distance(x[i], y[i]);
+    if (!(Math.abs(distance[i] - one.distance) <= 1e-14 * 20)) throw new Error(`at ${x[i]} ${y[i]}`);
+  }
+  expect([distance[7], edge[7]]).toEqual([Number.POSITIVE_INFINITY, -1]);
+  expect([...index.distances(Float64Array.of(2, 2, -1), Float64Array.of(-1, 2, 1)).edge]).toEqual([0, 1, 2]);
 });
 
 test("contours of a round hill are closed, at the right distance, with larger values on their left", () => {

@@ -48,6 +48,11 @@ export function boxTree({ rings }: Operand): BoxTree {
   return { count, edges, levels, placeOf };
 }
 
+/** What no coordinate is greater than. */
+export function sizeOf({ levels }: BoxTree): number {
+  return levels[levels.length - 1].reduce((most, side) => Math.max(most, Math.abs(side)), 0);
+}
+
 /** The squared distance of a point from a box. */
 export function boxGap(boxes: Float64Array, k: number, x: number, y: number): number {
   const dx = Math.max(boxes[4 * k] - x, 0, x - boxes[4 * k + 2]);

@@ -1,8 +1,9 @@
 import { type LocationIndex, locationIndex } from "../location";
 import type { Operand } from "../polygon";
-import { boxGap, boxTree, FAN } from "./box-tree";
+import { withEdges } from "./assembly/edges";
+import { boxGap, boxTree, FAN, sizeOf } from "./box-tree";
 import { type Grid, samplesOf, signedField } from "./field";
-import { nearestEdges, pointDistances } from "./nearest/nearest-edges";
+import { type Boundary, nearestEdges, signedDistances } from "./nearest/many-points";
 import { distanceTo, type Foot, nearestOnEdge } from "./nearest-on-edge";
 import type { SignedDistance } from "./signed-distance";
 
@@ -93,6 +94,14 @@ export function distanceIndex(shape: Operand): DistanceIndex {
     return best.edge < 0 ? Number.POSITIVE_INFINITY : distanceTo(best, x, y);
   };
 
+  const boundary: Boundary = {
+    withTables: (points, use) => withEdges(tree, points, use),
+    measure: (engine, points) => engine.pointDistances(points),
+    size: sizeOf(tree),
+    gap,
+    sideAt: (x, y) => location().locate(x, y).side,
+  };
+
   function field(grid: Grid, options?: FieldOptions & { single?: false }): Float64Array;
   function field(grid: Grid, options: FieldOptions & { single: true }): Float32Array;
   function field(
@@ -119,16 +128,17 @@ export function distanceIndex(shape: Operand): DistanceIndex {
     gap,
     distances(x, y) {
       const n = x.length;
-      const edges = nearestEdges(tree, x, y);
       const all: SignedDistances = {
         distance: new Float64Array(n).fill(Number.POSITIVE_INFINITY),
         nearest: new Float64Array(2 * n).fill(Number.NaN),
         ring: new Int32Array(n).fill(-1),
         edge: new Int32Array(n).fill(-1),
       };
+      if (tree.count === 0) return all;
+      const { edges, sides } = nearestEdges(boundary, x, y);
       let last = -1;
       let place = tree.placeOf(last);
-      for (let i = 0; i < n && tree.count > 0; i++) {
+      for (let i = 0; i < n; i++) {
         if (edges[i] !== last) {
           last = edges[i];
           place = tree.placeOf(last);
@@ -136,10 +146,11 @@ export function distanceIndex(shape: Operand): DistanceIndex {
         best.squared = Number.POSITIVE_INFINITY;
         best.edge = -1;
         tryEdge(x[i], y[i], last);
-        const { side } = location().locate(x[i], y[i]);
-        const isOn = side === "boundary";
+        // So far away that it cannot be squared.
+        if (best.edge < 0) continue;
+        const isOn = sides[i] === 0;
         const length = isOn ? 0 : distanceTo(best, x[i], y[i]);
-        all.distance[i] = side === "inside" ? 0 - length : length;
+        all.distance[i] = sides[i] < 0 ? 0 - length : length;
         all.nearest[2 * i] = isOn ? x[i] : best.x;
         all.nearest[2 * i + 1] = isOn ? y[i] : best.y;
         all.ring[i] = place[0];
@@ -148,17 +159,8 @@ export function distanceIndex(shape: Operand): DistanceIndex {
       return all;
     },
     list(x, y, values) {
-      if (tree.count === 0) {
-        values.fill(Number.POSITIVE_INFINITY);
-        return;
-      }
-      pointDistances(tree, x, y, gap, values);
-      const index = location();
-      for (let i = 0; i < values.length; i++) {
-        const { side } = index.locate(x[i], y[i]);
-        if (side === "boundary") values[i] = 0;
-        else if (side === "inside") values[i] = 0 - values[i];
-      }
+      if (tree.count === 0) values.fill(Number.POSITIVE_INFINITY);
+      else signedDistances(boundary, x, y, values);
     },
   };
 }

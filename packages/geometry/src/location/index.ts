@@ -12,7 +12,7 @@ export { hitsOnPath, type PathHit } from "./hits-on-path";
 export { locateOnPath, type PathLocation } from "./locate-on-path";
 export { locatePoint } from "./locate-point";
 export { type Location, type LocationIndex, locationIndex } from "./location-index";
-export { type PathDistance, type PathIndex, pathIndex } from "./path-index";
+export { type PathDistance, type PathIndex, pathIndex, unitFactor } from "./path-index";
 export { type RayCrossings, rayCrossings } from "./ray-crossings";
 export { type ShapesIndex, shapesIndex } from "./shapes-index";
 export { boxAround } from "./turn-around";

@@ -4,7 +4,6 @@ import { cellGrid } from "./build-cells";
 import { crossing } from "./crossing";
 import { locateOnPath, type PathLocation } from "./locate-on-path";
 import { cellOf, windingOf } from "./location-index";
-import { pathDistances } from "./path-distances";
 import { boxesOver, boxGap, Chords, FAN, stretchesOf } from "./stretches";
 import { boxAround, chordGap, ON_EDGE, turnOfStretch } from "./turn-around";
 
@@ -24,8 +23,6 @@ export interface PathIndex {
   locate(x: number, y: number): PathLocation;
   /** The same answers as `signedDistanceToPath`, to 1e-12 of the size. */
   distance(x: number, y: number): PathDistance;
-  /** Writes the distances of many places, the quicker the closer those lie together that follow each other: to 1e-12 of the size as well. */
-  list(xs: Float64Array, ys: Float64Array, values: Float64Array): void;
 }
 
 /**
@@ -34,7 +31,7 @@ export interface PathIndex {
  * looked at themselves. Distances go through a tree of boxes over the stretches, nearest box first.
  */
 export function pathIndex(path: Path, fillRule: FillRule): PathIndex {
-  const factor = factorOf(path);
+  const factor = unitFactor(path);
   if (factor === 1) return soundIndex(path, fillRule);
   const index = soundIndex(transformPath(path, { a: factor, b: 0, c: 0, d: factor, e: 0, f: 0 }), fillRule);
   return {
@@ -47,11 +44,6 @@ export function pathIndex(path: Path, fillRule: FillRule): PathIndex {
       const { x: nearestX, y: nearestY } = found.nearest;
       return { ...found, distance: found.distance / factor, nearest: { x: nearestX / factor, y: nearestY / factor } };
     },
-    list(xs, ys, values) {
-      const [us, vs] = [xs, ys].map((each) => each.map((value) => factor * value));
-      index.list(us, vs, values);
-      for (let i = 0; i < values.length; i++) values[i] /= factor;
-    },
   };
 }
 
@@ -60,7 +52,7 @@ const LEAST_SIZE = 2 ** -200;
 const GREATEST_SIZE = 2 ** 200;
 
 /** A power of two that brings a path of such a size to about 1, which changes no digits; 1 for others. */
-function factorOf(path: Path): number {
+export function unitFactor(path: Path): number {
   let size = 0;
   for (const subpath of path.subpaths)
     for (const segment of subpath.segments) {
@@ -157,7 +149,6 @@ function soundIndex(path: Path, fillRule: FillRule): PathIndex {
   };
   return {
     locate,
-    list: pathDistances(stretches, levels, chords, (x, y) => locate(x, y).side),
     distance(x, y) {
       best.distance = Number.POSITIVE_INFINITY;
       best.stretch = -1;

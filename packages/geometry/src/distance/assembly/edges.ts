@@ -1,22 +1,10 @@
 import { type BoxTree, FAN } from "../box-tree";
-import { type Engine, makeEngine } from "./engine";
-
-/** One with more memory is not kept. */
-const KEPT = 1 << 27;
-
-/** What was used last, with the edges that lie in its tables. */
-let kept: { engine: Engine; tree: BoxTree; points: number } | undefined;
+import type { Engine } from "./engine";
+import { withTables } from "./tables";
 
 /** Uses the compiled part with some edges in its tables, and room for some points. */
 export function withEdges<T>(tree: BoxTree, points: number, use: (engine: Engine) => T): T {
-  const last = kept;
-  kept = undefined;
-  const engine = last?.engine ?? makeEngine();
-  const isLoaded = last?.tree === tree && points <= last.points;
-  if (!isLoaded) load(engine, tree, points);
-  const result = use(engine);
-  if (engine.memory.buffer.byteLength <= KEPT) kept = { engine, tree, points: isLoaded ? last.points : points };
-  return result;
+  return withTables(tree, points, (engine) => load(engine, tree, points), use);
 }
 
 function load(engine: Engine, { count, edges, levels }: BoxTree, points: number): void {

@@ -8,7 +8,12 @@ export interface Engine {
   measureEdges(): void;
   /** Whether there may be samples that are left at -1. */
   measureBlock(columns: number, rows: number, reach: number): number;
-  nearestEdges(points: number): void;
+  /** Whether the points were moved; distances are then, too, but not edges. */
+  nearestEdges(points: number): number;
+  pointDistances(points: number): number;
+  curveDistances(points: number, stretches: number): number;
+  /** How many runs there are of points on one side. */
+  runsOfSides(points: number, size: number): number;
   /** Sets the slot that forms write their values to. */
   into(slot: number): void;
   /** Where the values of a slot lie. */
@@ -19,6 +24,18 @@ export interface Engine {
   /** The x, and the y, of samples of a grid from one on, in a slot. */
   placeColumns(count: number, slot: number, from: number, columns: number, x: number, cell: number): void;
   placeRows(count: number, slot: number, from: number, columns: number, y: number, cell: number): void;
+  /** The x and the y of a block of samples tile by tile, in a slot and the next one; and values row by row again. */
+  placeBlock(
+    slot: number,
+    left: number,
+    top: number,
+    columns: number,
+    rows: number,
+    x: number,
+    y: number,
+    cell: number,
+  ): void;
+  unrollBlock(slot: number, columns: number, rows: number, to: number): void;
   /** Distances in closed form; packages/geometry/assembly/forms.ts names the numbers. */
   circle: Form;
   ring: Form;
@@ -84,6 +101,8 @@ export interface Engine {
   edges: Address;
   found: Address;
   gaps: Address;
+  order: Address;
+  begins: Address;
   sides: Address;
   xs: Address;
   ys: Address;
@@ -102,7 +121,7 @@ export interface CopiesEngine {
 
 type Join = (count: number, slot: number, ...numbers: number[]) => void;
 type Form = (count: number, ...numbers: number[]) => void;
-interface Address {
+export interface Address {
   value: number;
 }
 

@@ -13,11 +13,11 @@ export interface Places {
   count: number;
   /** Gives a form the numbers that are as many as it has parts: TABLE at most. */
   setTable(numbers: Float64Array): void;
-  /** Writes into a slot the values that a list gives at the places; the slots from `free` on may be used. */
-  measureList(list: List, slot: number, free: number): void;
+  /** Writes into a slot the values that a list gives at the places. */
+  measureList(list: List, slot: number): void;
 }
 
-/** Writes the values at many places. */
+/** Writes the values at many places; not by way of `Places`, which are in use meanwhile. */
 export type List = (xs: Float64Array, ys: Float64Array, values: Float64Array) => void;
 
 /** Leaves the values at the places in a slot, and the places as they were; the slots from `free` on may be used. */
@@ -26,49 +26,83 @@ export type Measure = (places: Places, slot: number, free: number) => void;
 /** Changes the values in a slot, by those in another one if it joins the two. */
 export type Change = (places: Places, slot: number, other: number) => void;
 
+/** Slots for the places, and for their values; the first that measures may use. */
+const X = 0;
+const Y = 1;
+const VALUES = 2;
+const FREE = 3;
+
 /** Measures many places. */
 export function measurePlaces(measure: Measure, xs: Float64Array, ys: Float64Array, values: Float64Array): void {
   const places = (kept ??= new KeptPlaces());
-  const { engine, top } = places;
+  const { engine } = places;
   for (let from = 0; from < xs.length; from += TOGETHER) {
     const to = Math.min(xs.length, from + TOGETHER);
     places.count = to - from;
-    places.view(top).set(xs.subarray(from, to));
-    places.view(top + 1).set(ys.subarray(from, to));
-    engine.setPlaces(engine.slotAt(top), engine.slotAt(top + 1));
-    measure(places, top + 2, top + 3);
-    values.set(places.view(top + 2).subarray(0, to - from), from);
+    places.view(X).set(xs.subarray(from, to));
+    places.view(Y).set(ys.subarray(from, to));
+    engine.setPlaces(engine.slotAt(X), engine.slotAt(Y));
+    measure(places, VALUES, FREE);
+    values.set(places.view(VALUES).subarray(0, to - from), from);
   }
 }
 
 /** Measures all samples of a grid, row by row. */
 export function measureSamples(measure: Measure, { x, y, cell, columns }: Grid, values: Float64Array): Float64Array {
   const places = (kept ??= new KeptPlaces());
-  const { engine, top } = places;
+  const { engine } = places;
   // Whole rows have the same x each time.
   const together = columns > TOGETHER ? TOGETHER : TOGETHER - (TOGETHER % columns);
   for (let from = 0; from < values.length; from += together) {
     places.count = Math.min(together, values.length - from);
-    if (from === 0 || columns > TOGETHER) engine.placeColumns(places.count, top, from, columns, x, cell);
-    engine.placeRows(places.count, top + 1, from, columns, y, cell);
-    engine.setPlaces(engine.slotAt(top), engine.slotAt(top + 1));
-    measure(places, top + 2, top + 3);
-    values.set(places.view(top + 2).subarray(0, places.count), from);
+    if (from === 0 || columns > TOGETHER) engine.placeColumns(places.count, X, from, columns, x, cell);
+    engine.placeRows(places.count, Y, from, columns, y, cell);
+    engine.setPlaces(engine.slotAt(X), engine.slotAt(Y));
+    measure(places, VALUES, FREE);
+    values.set(places.view(VALUES).subarray(0, places.count), from);
   }
+  return values;
+}
+
+/** Samples along a side of a block, as packages/geometry/assembly/places.ts has it. */
+const BLOCK = 64;
+
+/** Measures all samples of a grid, block by block, each in an order in which places that follow each other lie close together. */
+export function measureBlocks(
+  measure: Measure,
+  { x, y, cell, columns, rows }: Grid,
+  values: Float64Array,
+): Float64Array {
+  const places = (kept ??= new KeptPlaces());
+  const { engine } = places;
+  for (let top = 0; top < rows; top += BLOCK)
+    for (let left = 0; left < columns; left += BLOCK) {
+      const width = Math.min(BLOCK, columns - left);
+      const height = Math.min(BLOCK, rows - top);
+      places.count = width * height;
+      engine.placeBlock(X, left, top, width, height, x, y, cell);
+      engine.setPlaces(engine.slotAt(X), engine.slotAt(Y));
+      measure(places, VALUES, FREE);
+      engine.unrollBlock(VALUES, width, height, FREE);
+      const found = places.view(FREE);
+      for (let row = 0, from = 0; row < height; row++) {
+        const begin = (top + row) * columns + left;
+        for (let to = begin; to < begin + width; to++) values[to] = found[from++];
+      }
+    }
   return values;
 }
 
 /** Changes values, by others where there are any. */
 export function changeValues(change: Change, values: Float64Array, others?: Float64Array): void {
   const places = (kept ??= new KeptPlaces());
-  const { top } = places;
   for (let from = 0; from < values.length; from += TOGETHER) {
     const to = Math.min(values.length, from + TOGETHER);
     places.count = to - from;
-    places.view(top).set(values.subarray(from, to));
-    if (others) places.view(top + 1).set(others.subarray(from, to));
-    change(places, top, top + 1);
-    values.set(places.view(top).subarray(0, to - from), from);
+    places.view(VALUES).set(values.subarray(from, to));
+    if (others) places.view(FREE).set(others.subarray(from, to));
+    change(places, VALUES, FREE);
+    values.set(places.view(VALUES).subarray(0, to - from), from);
   }
 }
 
@@ -77,8 +111,6 @@ let kept: KeptPlaces | undefined;
 class KeptPlaces implements Places {
   count = 0;
   engine = makeEngine();
-  /** The first unused slot. Lists that are measured within a measure begin there. */
-  top = 0;
   private buffer?: ArrayBuffer;
   private views: Float64Array[] = [];
   private table!: Float64Array;
@@ -99,20 +131,13 @@ class KeptPlaces implements Places {
     this.table.set(numbers);
   }
 
-  measureList(list: List, slot: number, free: number): void {
-    const { engine, count, top } = this;
-    const [x, y] = [engine.placeX.value, engine.placeY.value];
-    const numbersAt = (at: number) => new Float64Array(engine.memory.buffer, at, count).slice();
-    const found = new Float64Array(count);
-    this.top = free;
-    try {
-      list(numbersAt(x), numbersAt(y), found);
-    } finally {
-      this.top = top;
-    }
-    this.count = count;
-    engine.setPlaces(x, y);
-    this.view(slot).set(found);
+  measureList(list: List, slot: number): void {
+    const { engine, count } = this;
+    const to = engine.slotAt(slot);
+    const [xs, ys, values] = [engine.placeX.value, engine.placeY.value, to].map(
+      (at) => new Float64Array(engine.memory.buffer, at, count),
+    );
+    list(xs, ys, values);
   }
 
   /** Memory is another one whenever it grew. */

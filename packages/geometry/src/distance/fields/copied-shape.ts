@@ -1,6 +1,6 @@
 import type { Bounds } from "../../polygon";
 import { type DistanceField, grownBox, least } from "./field";
-import { byMeasure, measureOf } from "./measured";
+import { byMeasure } from "./measured";
 
 /** A shape of which copies are to be made, with the box around it; null for nothing. Throws `RangeError` where it has no bounds. */
 export function copiedShape(field: DistanceField): { field: DistanceField; box: Bounds } | null {
@@ -15,7 +15,7 @@ function noLessThan(field: DistanceField, box: Bounds): DistanceField {
   if (field.worth.outside === "exact") return field;
   const gapAt = (x: number, y: number) =>
     Math.hypot(Math.max(box.minX - x, 0, x - box.maxX), Math.max(box.minY - y, 0, y - box.maxY));
-  const measure = measureOf(field);
+  const { measure } = field;
   return {
     ...field,
     ...byMeasure((places, slot, free) => {

@@ -4,7 +4,7 @@ import type { Slope } from "../forms";
 import type { CopiesInCells, Views } from "./candidates";
 import type { DistanceField } from "./field";
 import { KnownCells } from "./known-cells";
-import { byMeasure, type Measured, measureOf } from "./measured";
+import { byMeasure, type Measured } from "./measured";
 
 /** Copies of a shape, ordered in rings around the one nearest to a place: for single places, and for the compiled part. */
 export interface Copies extends CopiesInCells {
@@ -40,7 +40,7 @@ const VALUES = 10;
 const CELLS = 11;
 
 function measureOfCopies(field: DistanceField, copies: Copies, at: DistanceField["at"]): Measure {
-  const measure = measureOf(field);
+  const { measure } = field;
   let known: KnownCells | undefined;
   return (places, slot, free) => {
     known ??= new KnownCells(field, copies, copies.table);

@@ -1,31 +1,21 @@
 import { type Arc, type Path, segmentsWithJoin } from "../../path";
-import type { FillRule, Operand } from "../../polygon";
+import type { FillRule } from "../../polygon";
 import { type Measure, TABLE } from "../assembly/places";
 import { arcForm } from "../forms";
-import { isOfCircle } from "./arc-of-circle";
+import { isOfCircle } from "../nearest/arc-of-circle";
 
-/** How the compiled part measures an outline of straight lines and arcs of circles; null for others, and for too many. */
+/** Up to this many pieces, asking all of them is quicker than finding the nearest. */
+const FEW = 4;
+
+/** How the compiled part measures an outline of few straight lines and arcs of circles; null for others. */
 export function measureOfPieces(path: Path, fillRule: FillRule): Measure | null {
+  const segments = path.subpaths.flatMap((subpath) => segmentsWithJoin({ ...subpath, closed: true }));
+  if (segments.length > FEW) return null;
   const pieces = new Pieces();
-  for (const subpath of path.subpaths)
-    for (const segment of segmentsWithJoin({ ...subpath, closed: true })) {
-      if (segment.kind === "line") pieces.addLine(segment.x0, segment.y0, segment.x1, segment.y1);
-      else if (segment.kind === "arc" && isOfCircle(segment)) pieces.addArc(segment);
-      else return null;
-      if (pieces.size > TABLE) return null;
-    }
-  return pieces.measure(fillRule);
-}
-
-/** The same for the rings of a shape; null for more than `most` edges. */
-export function measureOfRings({ rings, fillRule }: Operand, most: number): Measure | null {
-  if (rings.reduce((sum, ring) => sum + ring.length / 2, 0) > most) return null;
-  const pieces = new Pieces();
-  for (const ring of rings)
-    for (let i = 0; i < ring.length; i += 2) {
-      const j = i + 2 < ring.length ? i + 2 : 0;
-      pieces.addLine(ring[i], ring[i + 1], ring[j], ring[j + 1]);
-    }
+  for (const segment of segments)
+    if (segment.kind === "line") pieces.addLine(segment.x0, segment.y0, segment.x1, segment.y1);
+    else if (segment.kind === "arc" && isOfCircle(segment)) pieces.addArc(segment);
+    else return null;
   return pieces.measure(fillRule);
 }
 

@@ -20,10 +20,10 @@ export interface DistanceField {
   sample(grid: Grid, values?: Float64Array): Float64Array;
   /** Writes the values at many places, best close to each other. */
   list: List;
-  /** Whether `sample` goes by lists, each a row. What has another way for a grid is quicker by that. */
+  /** How the compiled part measures it. */
+  measure: Measure;
+  /** Whether places of rows are as quick to measure as places close to each other; otherwise a grid may have a way of its own. */
   inRows: boolean;
-  /** How the compiled part measures it, where it can. */
-  measure: Measure | null;
   worth: { inside: Worth; outside: Worth };
   /** No two values differ by more than so many times the distance of their places. */
   lipschitz: number;

@@ -1,7 +1,6 @@
-import { type Measure, type Places, TOGETHER } from "../assembly/places";
+import { type Places, TOGETHER } from "../assembly/places";
 import { type Block, type CopiesInCells, sizeOf } from "./candidates";
 import type { DistanceField } from "./field";
-import { measureOf } from "./measured";
 
 /** Blocks that are judged at once, and copies times blocks, at most. */
 const BLOCKS = 512;
@@ -16,14 +15,12 @@ const POINTS_EACH = 5;
 
 /** Tells which copies count in blocks of cells, by the compiled part: see packages/geometry/assembly/candidates.ts. */
 export class Judge {
-  private readonly measure: Measure;
   private readonly size: number;
 
   constructor(
     private readonly field: DistanceField,
     private readonly copies: CopiesInCells,
   ) {
-    this.measure = measureOf(field);
     this.size = sizeOf(field);
   }
 
@@ -141,7 +138,7 @@ export class Judge {
     const { engine } = places;
     places.count = count;
     engine.setPlaces(engine.slotAt(free + ASKED), engine.slotAt(free + ASKED + 1));
-    this.measure(places, free + FOUND, this.begin(round));
+    this.field.measure(places, free + FOUND, this.begin(round));
     this.begin(round);
   }
 }

@@ -1,14 +1,12 @@
 import { pathIndex } from "../../location";
 import type { Path } from "../../path";
 import type { Bounds, FillRule } from "../../polygon";
+import { curveDistances } from "../nearest/near-curves";
 import { measureOfPieces } from "./few-pieces";
 import type { DistanceField } from "./field";
-import { byBlocks, byMeasure } from "./measured";
+import { byLists, byMeasure } from "./measured";
 import { EXACT, LEAST, withinOf } from "./sources";
 import { ellipseField } from "./whole-ellipse";
-
-/** Samples along a side of what is asked together. */
-const TILE = 8;
 
 /** The exact field of a path's true curves, in closed form for a circle or an ellipse; on the boundary itself its gradient is some direction. */
 export function pathField(path: Path, fillRule: FillRule, box: Bounds | null): DistanceField {
@@ -25,6 +23,6 @@ export function pathField(path: Path, fillRule: FillRule, box: Bounds | null): D
     return distance;
   };
   const measure = measureOfPieces(path, fillRule);
-  const measured = measure ? byMeasure(measure) : byBlocks(index.list, TILE);
+  const measured = measure ? byMeasure(measure) : byLists(curveDistances(path, index));
   return { at, ...measured, worth: EXACT, lipschitz: 1, within: withinOf(box) };
 }

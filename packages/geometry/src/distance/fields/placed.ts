@@ -1,7 +1,7 @@
 import { type Affine, transformPoint } from "../../path";
 import type { Bounds } from "../../polygon";
 import type { DistanceField } from "./field";
-import { byLists, byMeasure, type Measured, scratch } from "./measured";
+import { byMeasure, type Measured } from "./measured";
 
 /**
  * A field whose shape is moved, turned, mirrored or scaled evenly: the value at the place that p came from, scaled. Throws
@@ -38,33 +38,15 @@ export function placedField(field: DistanceField, map: Affine): DistanceField {
 }
 
 function placedMeasured(field: DistanceField, { a, b, c, d, e, f }: Affine): Measured {
-  const squared = a * a + b * b;
-  const scale = Math.sqrt(squared);
-  const per = 1 / squared;
-  const [roomX, roomY] = [scratch(), scratch()];
-  const list: DistanceField["list"] = (xs, ys, values) => {
-    const us = roomX(xs.length);
-    const vs = roomY(xs.length);
-    for (let i = 0; i < xs.length; i++) {
-      const dx = xs[i] - e;
-      const dy = ys[i] - f;
-      us[i] = (a * dx + b * dy) * per;
-      vs[i] = (c * dx + d * dy) * per;
-    }
-    field.list(us, vs, values);
-    if (scale !== 1) for (let i = 0; i < values.length; i++) values[i] *= scale;
-  };
-  const { measure } = field;
-  const measured = measure
-    ? byMeasure((places, slot, free) => {
-        const { engine, count } = places;
-        const [x, y] = [engine.placeX.value, engine.placeY.value];
-        engine.seePlaces(count, free, a, b, c, d, e, f);
-        measure(places, slot, free + 2);
-        engine.setPlaces(x, y);
-        if (scale !== 1) engine.scaled(count, slot, scale);
-      }, field.inRows)
-    : byLists(list, field.inRows);
+  const scale = Math.sqrt(a * a + b * b);
+  const measured = byMeasure((places, slot, free) => {
+    const { engine, count } = places;
+    const [x, y] = [engine.placeX.value, engine.placeY.value];
+    engine.seePlaces(count, free, a, b, c, d, e, f);
+    field.measure(places, slot, free + 2);
+    engine.setPlaces(x, y);
+    if (scale !== 1) engine.scaled(count, slot, scale);
+  }, field.inRows);
   // A grid that is only moved back stays one.
   if (field.inRows || !(a === 1 && b === 0 && c === 0 && d === 1)) return measured;
   return { ...measured, sample: (grid, values) => field.sample({ ...grid, x: grid.x - e, y: grid.y - f }, values) };

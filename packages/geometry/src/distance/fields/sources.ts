@@ -1,19 +1,14 @@
 import { type Bounds, bounds, type Operand } from "../../polygon";
 import { distanceIndex } from "../distance-index";
 import { compiledForm, type FormDistance, type Slope } from "../forms";
-import { measureOfRings } from "./few-pieces";
 import { type DistanceField, grownBox } from "./field";
-import { byMeasure, byPlaces, listOf } from "./measured";
-
-/** Measured for rings of 4 to 250 edges: up to about 45, asking all edges of each place beats the tree. */
-const FEW = 32;
+import { byLists, byMeasure, byPlaces } from "./measured";
 
 export const EXACT = { inside: "exact", outside: "exact" } as const;
 
 /** The exact field of a shape, by its edges. They must be its boundary, what is inside on their left: as of a result's polygons. */
 export function shapeField(shape: Operand): DistanceField {
   const index = distanceIndex(shape);
-  const measure = measureOfRings(shape, FEW);
   return {
     at(x, y, slope) {
       const { distance, nearest, ring, edge } = index.distance(x, y);
@@ -25,10 +20,8 @@ export function shapeField(shape: Operand): DistanceField {
       }
       return distance;
     },
+    ...byLists(index.list),
     sample: (grid, values) => index.field(grid, { values }),
-    list: measure ? listOf(measure) : index.list,
-    inRows: false,
-    measure,
     worth: EXACT,
     lipschitz: 1,
     within: withinOf(bounds(shape.rings)),

@@ -1,6 +1,6 @@
 import type { Affine, Path } from "../../path";
 import { distanceToCircle, distanceToEllipse } from "../forms";
-import { SAME } from "./arc-of-circle";
+import { SAME } from "../nearest/arc-of-circle";
 import type { DistanceField } from "./field";
 import { placedField } from "./placed";
 import { formField } from "./sources";
