@@ -240,6 +240,11 @@ test.each([
   ["a = cirle((50, 50), radius: 20)", "Write circle", "a = circle((50, 50), radius: 20)"],
   ["a = circle((50, 50), radus: 20)", "Write radius", "a = circle((50, 50), radius: 20)"],
   ["a = circle(20, (50, 50))", "Swap it with the point", "a = circle((50, 50), 20)"],
+  [
+    "a = ((0, 0), (9, 0), (0, 9))\nb = distance(a)",
+    "Make them a polygon",
+    "a = ((0, 0), (9, 0), (0, 9))\nb = distance(polygon(a))",
+  ],
   ["a = circle((50, 50), radius: 20)\nemit a as wtk", "Write wkt", "a = circle((50, 50), radius: 20)\nemit a as wkt"],
 ])("%s → %s", (script, label, want) => {
   const text = mended(script, label);

@@ -37,6 +37,38 @@ test.each<[script: string, message: RegExp, mended: string | null]>([
   ],
   ["b = rect((0, 0), 9, 9)\na = b.union(b)", /stands between shapes/, "b = rect((0, 0), 9, 9)\na = b union (b)"],
   ["b = rect((0, 0), 9, 9)\na = b - b", /combined by words/, "b = rect((0, 0), 9, 9)\na = b difference b"],
+  [
+    "b = distance(rect((0, 0), 9, 9))\na = b - b",
+    /distances are combined by words/,
+    "b = distance(rect((0, 0), 9, 9))\na = b difference b",
+  ],
+  [
+    "b = distance(rect((0, 0), 9, 9))\na = b - 2",
+    /grows by offset/,
+    "b = distance(rect((0, 0), 9, 9))\na = b.offset(2)",
+  ],
+  [
+    "b = distance(rect((0, 0), 9, 9))\na = b + 2",
+    /shrinks by a negative one/,
+    "b = distance(rect((0, 0), 9, 9))\na = b.offset(-2)",
+  ],
+  [
+    "b = distance(rect((0, 0), 9, 9))\nk = 2\na = b + k",
+    /grows by offset/,
+    "b = distance(rect((0, 0), 9, 9))\nk = 2\na = b.offset(-1 * k)",
+  ],
+  [
+    "b = distance(rect((0, 0), 9, 9))\na = min(b, b)",
+    /their union/,
+    "b = distance(rect((0, 0), 9, 9))\na = (b union b)",
+  ],
+  [
+    "b = distance(rect((0, 0), 9, 9))\na = max(b, b, b)",
+    /their intersection/,
+    "b = distance(rect((0, 0), 9, 9))\na = (b intersection b intersection b)",
+  ],
+  ["b = distance(rect((0, 0), 9, 9))\na = abs(b)", /"shell" by that width/, null],
+  ["b = distance(rect((0, 0), 9, 9))\na = -b", /"difference" leaves out/, null],
   ["b = rect((0, 0), 9, 9)\na = b.translate(5, 5)", /called move/, "b = rect((0, 0), 9, 9)\na = b.move(5, 5)"],
   ["a = rotate(rect((5, 5), 9, 9), 30deg)", /written after a shape/, "a = rect((5, 5), 9, 9).rotate(30deg)"],
   ["a = rectangle((0, 0), 9, 9)", /called rect/, "a = rect((0, 0), 9, 9)"],

@@ -33,6 +33,10 @@ test.each([
   ["a = circle((0, 0), 1).scale(0)", "1:29 a factor of 0 would leave no area"],
   ["a = circle((0, 0), 1).radius", '1:23 a shape has no property "radius"; it has area, vertices, centre, centroid'],
   ["a = circle((0, 0), 1).move", '1:23 "move" needs its arguments in brackets'],
+  [
+    "a = ((1, 2), (5, 2), (3, 6))\nb = distance(a)",
+    '2:14 "shape" takes a shape, not a list of points; polygon(…) makes a shape of them',
+  ],
   ["a = circle((1, 2, 3), radius: 4)", '1:12 "at" takes a point; a point has two numbers, (x, y), not three'],
   ["a = 12deg + 3", "1:5 an angle cannot be added to a number"],
   ["a = 3 union 4", '1:5 "union" combines shapes and distances, not a number'],

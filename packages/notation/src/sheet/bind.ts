@@ -1,5 +1,6 @@
 import { ArgumentError, Bound, type FunctionSignature, type Parameter, type ParameterType } from "../library";
 import { coordinatesMend, pairedMend, sweepMend } from "../messages/argument-mends";
+import { combinedByFunction } from "../messages/field-formulas";
 import { foreignArgument } from "../messages/foreign-words";
 import { misspelled } from "../messages/misspelled";
 import { plural } from "../messages/plural";
@@ -23,6 +24,8 @@ export function bind(call: Call, signature: Called, given: readonly Given[], aro
   try {
     return bound(call, signature, given, around);
   } catch (error) {
+    const formula = error instanceof ScriptError && combinedByFunction(call, given);
+    if (formula) throw formula;
     const mend = error instanceof ScriptError && pairMend(call, signature, given, around);
     if (!mend || error.mends.some(({ label }) => label === mend.label)) throw error;
     throw new ScriptError(error.span, error.message, [mend, ...error.mends]);
@@ -316,7 +319,27 @@ function checked(parameter: Parameter, { argument, value: given }: Given, plan: 
   }
   if (type === "points" && value.type === "number")
     throw new ScriptError(place, `"${name}" takes points, each two coordinates in brackets, as in (10, 20)`);
+  if ((type === "shape" || type === "distance") && arePoints(value)) {
+    const mend = { label: "Make them a polygon", edits: wrapped(place, "polygon") };
+    throw new ScriptError(
+      place,
+      `"${name}" takes ${expected}, not a list of points; polygon(…) makes a shape of them`,
+      [mend],
+    );
+  }
   throw new ScriptError(place, `"${name}" takes ${expected}, not ${describe(value)}`);
+}
+
+/** Enough of them for a shape. */
+function arePoints(value: Value): boolean {
+  return value.type === "list" && value.items.length >= 3 && value.items.every(({ type }) => type === "point");
+}
+
+function wrapped({ from, to }: Span, called: string): Mend["edits"] {
+  return [
+    { from, to: from, insert: `${called}(` },
+    { from: to, to, insert: ")" },
+  ];
 }
 
 /** `(x, y, r)` as a point and what follows it: right where a radius comes next. */

@@ -11,6 +11,7 @@ import {
   PathTextError,
   type SheetContext,
 } from "../library";
+import { combinedBySign } from "../messages/field-formulas";
 import { foreignFunction, foreignMethod, renameMend } from "../messages/foreign-words";
 import { misspelled } from "../messages/misspelled";
 import { reasonOf } from "../messages/reason";
@@ -285,8 +286,10 @@ class Evaluation {
     if (operand.kind === "number" && value.type === "number")
       return { type: "number", value: -value.value, origin: this.written(expression) };
     const result = negated(value);
-    if (!result) throw new ScriptError(operand, `${describe(value)} cannot be negated`);
-    return result;
+    if (result) return result;
+    const isDistance = value.type === "distance" || value.type === "shape";
+    const instead = isDistance ? '; "difference" leaves out what is inside of it' : "";
+    throw new ScriptError(operand, `${describe(value)} cannot be negated${instead}`);
   }
 
   /** From the innermost left side outwards: sums may be long. */
@@ -301,7 +304,8 @@ class Evaluation {
   private calculated(expression: Extract<Expression, { kind: "arithmetic" }>, left: Value, right: Value): Value {
     const result = calculated(expression.operator, left, right);
     if (result) return result;
-    if (left.type === "shape" && right.type === "shape") throw shapesCombined(expression);
+    const formula = combinedBySign(expression, left, right);
+    if (formula) throw formula;
     const words = { "+": "added to", "-": "taken from", "*": "multiplied by", "/": "divided by" };
     const [first, second] = expression.operator === "-" ? [right, left] : [left, right];
     throw new ScriptError(expression, `${describe(first)} cannot be ${words[expression.operator]} ${describe(second)}`);
@@ -568,15 +572,6 @@ class Evaluation {
       throw new ScriptError(span, reasonOf(error));
     }
   }
-}
-
-/** Shapes are combined by words, not by signs. */
-function shapesCombined({ operator, left, right, from, to }: Extract<Expression, { kind: "arithmetic" }>): ScriptError {
-  const words = { "+": "union", "-": "difference", "*": "intersection", "/": null };
-  const word = words[operator];
-  const message = `shapes are combined by words: union, intersection, difference or xor, not by "${operator}"`;
-  const edits = [{ from: left.to, to: right.from, insert: ` ${word} ` }];
-  return new ScriptError({ from, to }, message, word ? [{ label: `Write ${word}`, edits }] : []);
 }
 
 /** A word stands for itself, whatever the sheet calls by that name. */
