@@ -9,12 +9,23 @@ import {
   principalAxes,
   signedArea,
 } from "@vertexon/geometry";
-import { type Definition, handlesOf, namedShapesIn, type Probe, type Shape, type Value } from "@vertexon/notation";
+import {
+  type Definition,
+  type Distance,
+  handlesOf,
+  namedShapesIn,
+  type Probe,
+  type Shape,
+  type Value,
+} from "@vertexon/notation";
 import { packPath } from "./packed-path";
 import type { ProbeView, SentDefinition, SentShape, SentValue, ShapeView } from "./sheet-view";
 
-/** A definition as plain data. `nameOf` tells what a shape that something was made from is called. */
-export function describeDefinition(definition: Definition, nameOf: (shape: Shape) => string): SentDefinition {
+/** What a shape or a distance that something was made from is called; empty where it has no name. */
+export type NameOf = (from: Shape | Distance) => string;
+
+/** A definition as plain data. */
+export function describeDefinition(definition: Definition, nameOf: NameOf): SentDefinition {
   const { name, span, nameSpan, number, dependsOn, value } = definition;
   return {
     name,
@@ -27,7 +38,7 @@ export function describeDefinition(definition: Definition, nameOf: (shape: Shape
   };
 }
 
-function describeValue(name: string, value: Value, nameOf: (shape: Shape) => string): SentValue {
+function describeValue(name: string, value: Value, nameOf: NameOf): SentValue {
   switch (value.type) {
     case "number":
       return { type: "number", value: value.value };
@@ -65,13 +76,14 @@ function describeValue(name: string, value: Value, nameOf: (shape: Shape) => str
         type: "field",
         shape: nameOf(value.shape),
         isComposed: value.distance !== null,
+        distance: value.distance ? nameOf(value.distance) : "",
         grid: value.grid,
         reach: value.reach,
       };
   }
 }
 
-function describeProbe({ shape, points }: Probe, nameOf: (shape: Shape) => string): ProbeView {
+function describeProbe({ shape, points }: Probe, nameOf: NameOf): ProbeView {
   return {
     type: "probe",
     shape: nameOf(shape),

@@ -3,6 +3,8 @@ import {
   applyEdits,
   type Definition,
   type Diagnostic,
+  type Distance,
+  type Evaluated,
   type Progress,
   reasonOf,
   type Shape,
@@ -10,7 +12,7 @@ import {
   type Value,
 } from "@vertexon/notation";
 import { AskedSheet } from "./asked-sheet";
-import { describeDefinition } from "./describe";
+import { describeDefinition, type NameOf } from "./describe";
 import { type Answer, type Asked, type Kind, questions } from "./questions";
 import type { SentView } from "./sheet-view";
 
@@ -46,7 +48,7 @@ export class SheetService {
       if (progress.done % Math.ceil(progress.total / MOST_TOLD) === 0) this.told(progress);
     });
     const before = this.sent;
-    const nameOf = (shape: Shape): string => this.nameOf(shape);
+    const nameOf: NameOf = (from) => (from.type === "shape" ? this.nameOf(from) : nameOfDistance(from, evaluated));
     const failed: Diagnostic[] = [];
     this.sent = [];
     const views = evaluated.definitions.map((definition, i) => {
@@ -83,6 +85,11 @@ export class SheetService {
   private nameOf(shape: Shape): string {
     return this.asked.shapes().find((each) => each.shape.polygons === shape.polygons)?.name ?? "";
   }
+}
+
+/** As views of one shape, so those of one distance share what they are computed by. */
+function nameOfDistance({ field }: Distance, { definitions }: Evaluated): string {
+  return definitions.find(({ value }) => value?.type === "distance" && value.field === field)?.name ?? "";
 }
 
 /** A value that cannot be shown is an error at its definition; all others are shown. */

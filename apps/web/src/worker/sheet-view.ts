@@ -155,6 +155,8 @@ interface FieldView {
   /** What it is measured from; empty for what has no name. */
   shape: string;
   isComposed: boolean;
+  /** What was composed, by its name; empty for a shape, and for what has no name. */
+  distance: string;
   grid: Grid;
   reach: number;
 }

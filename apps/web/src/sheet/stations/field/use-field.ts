@@ -1,4 +1,4 @@
-import type { ValueView } from "@/worker/sheet-view";
+import type { DefinitionView, ValueView } from "@/worker/sheet-view";
 import { useAnswers } from "../../model/answers";
 import { useChoice } from "../../model/choice";
 
@@ -17,7 +17,11 @@ export function useField(): FieldInQuestion {
   const composed = view.definitions.filter(({ value }) => isComposed(value));
   // Where there are no shapes, it is the last field that is shown, as it would be the last shape.
   const field = composed.find(({ name }) => name === chosen) ?? (shape ? undefined : composed.at(-1));
-  if (field) return { name: field.name, isComposed: true, sampled: field.value?.type === "field" ? field.name : null };
+  if (field) {
+    const isSampled = ({ name, value }: DefinitionView) =>
+      value?.type === "field" && (name === field.name || value.distance === field.name);
+    return { name: field.name, isComposed: true, sampled: view.definitions.find(isSampled)?.name ?? null };
+  }
   const sampled = view.definitions.find(
     ({ name, value: each }) =>
       each?.type === "field" && (name === chosen || (!each.isComposed && each.shape === shape?.name)),
