@@ -14,7 +14,7 @@ interface ViewedSheet {
 }
 
 /** What a script comes to, and what that looks like. */
-interface DrawnSheet {
+export interface DrawnSheet {
   view: SheetView;
   picture: ThumbnailView;
 }

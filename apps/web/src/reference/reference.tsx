@@ -1,15 +1,13 @@
 "use client";
 
-import { callForm, exampleAttachments, exampleScript, referenceGroups } from "@vertexon/notation";
+import { exampleAttachments, exampleScript, referenceGroups } from "@vertexon/notation";
 import { App, Button, Input } from "antd";
 import { useRouter } from "next/navigation";
-import { useMemo, useState } from "react";
-import { SheetPicture } from "@/all-sheets/sheet-picture";
+import { useCallback, useMemo, useState } from "react";
 import { useSheetPictures } from "@/all-sheets/use-sheet-pictures";
 import { request } from "@/client/request";
-import { planDigits } from "@/format/plan-digits";
-import { marginText } from "@/sheet/script/margin-text";
 import type { SheetData } from "@/sheet/sheet-data";
+import { FunctionEntry, StatementEntry } from "./entries";
 import { STATEMENTS } from "./statements";
 import "./reference.css";
 
@@ -33,15 +31,18 @@ export function Reference() {
     [],
   );
   const pictures = useSheetPictures(examples);
-  const open = async (name: string, script: string) => {
-    try {
-      const body = { name, note: "from the notation", script, attachments: attachmentsOf(script) };
-      const made = await request<SheetData>("POST", "/api/sheets", body);
-      router.push(`/sheets/${made.id}`);
-    } catch (error) {
-      void message.error((error as Error).message);
-    }
-  };
+  const open = useCallback(
+    async (name: string, script: string) => {
+      try {
+        const body = { name, note: "from the notation", script, attachments: attachmentsOf(script) };
+        const made = await request<SheetData>("POST", "/api/sheets", body);
+        router.push(`/sheets/${made.id}`);
+      } catch (error) {
+        void message.error((error as Error).message);
+      }
+    },
+    [message, router],
+  );
   const wanted = (text: string): boolean => text.toLowerCase().includes(search.trim().toLowerCase());
   const statements = STATEMENTS.filter(({ title, about, script }) => wanted(`${title} ${about} ${script}`));
   const groups = referenceGroups
@@ -66,64 +67,26 @@ export function Reference() {
         <p className="panel-empty">Nothing in the notation holds “{search}”.</p>
       )}
       {statements.length > 0 && <h2>Statements and words</h2>}
-      {statements.map(({ title, about, script }) => (
-        <article className="entry" key={title} data-testid="entry">
-          <div>
-            <h3>{title}</h3>
-            <p>{about}</p>
-            <pre>{script}</pre>
-            <Button size="small" onClick={() => open(title, script)} aria-label={`Open ${title} as a sheet`}>
-              Open as a sheet
-            </Button>
-          </div>
-          <SheetPicture picture={pictures.get(script)?.picture} />
-        </article>
+      {statements.map((statement) => (
+        <StatementEntry
+          key={statement.title}
+          statement={statement}
+          drawn={pictures.get(statement.script)}
+          open={open}
+        />
       ))}
       {groups.map(({ title, prefix, entries }) => (
         <section key={title}>
           <h2>{title}</h2>
-          {entries.map((entry) => {
-            const script = exampleScript(entry);
-            const { view, picture } = pictures.get(script) ?? {};
-            const value = view?.definitions[0]?.value ?? null;
-            const isPicture = value?.type === "shape" || (value?.type === "list" && value.shapes.length > 0);
-            return (
-              <article className="entry" key={entry.name} data-testid="entry">
-                <div>
-                  <h3 className="mono">{callForm(entry, prefix)}</h3>
-                  <p>
-                    {entry.about} <span className="quiet">Gives a {entry.returns}.</span>
-                  </p>
-                  <dl>
-                    {entry.parameters.map((parameter) => (
-                      <div key={parameter.name}>
-                        <dt className="mono">{parameter.name}</dt>
-                        <dd>
-                          <span className="quiet">{parameter.type}:</span> {parameter.about}
-                          {parameter.default !== undefined && (
-                            <span className="quiet"> (default: {parameter.default})</span>
-                          )}
-                        </dd>
-                      </div>
-                    ))}
-                  </dl>
-                  <pre>{entry.example}</pre>
-                  <Button
-                    size="small"
-                    onClick={() => open(entry.name, script)}
-                    aria-label={`Open ${entry.name} as a sheet`}
-                  >
-                    Open as a sheet
-                  </Button>
-                </div>
-                {isPicture || !view ? (
-                  <SheetPicture picture={picture} />
-                ) : (
-                  <span className="sheet-picture mono">{marginText(value, planDigits(view.plan)).text}</span>
-                )}
-              </article>
-            );
-          })}
+          {entries.map((signature) => (
+            <FunctionEntry
+              key={signature.name}
+              signature={signature}
+              prefix={prefix}
+              drawn={pictures.get(exampleScript(signature))}
+              open={open}
+            />
+          ))}
         </section>
       ))}
     </main>

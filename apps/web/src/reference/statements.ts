@@ -1,5 +1,13 @@
-/** What the notation has besides functions: one example each, complete as a sheet. */
-export const STATEMENTS: { title: string; about: string; script: string }[] = [
+/** A statement or word of the notation. */
+export interface Statement {
+  title: string;
+  about: string;
+  /** An example, complete as a sheet. */
+  script: string;
+}
+
+/** What the notation has besides functions. */
+export const STATEMENTS: Statement[] = [
   {
     title: "Plan, tolerance, definitions",
     about:
