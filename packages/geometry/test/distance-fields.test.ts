@@ -86,6 +86,7 @@ function compositions(next: () => number): { name: string; field: DistanceField;
   const rounded = formField(distanceToRoundedBox, box, { minX: 4, minY: 6, maxX: 21, maxY: 17 });
   const closed = unionField([disc, rounded]);
   const turn = { a: 0.6, b: 0.8, c: -0.8, d: 0.6, e: 3, f: -2 };
+  const apart = { a: 0.6, b: 0.8, c: 0.8, d: -0.6, e: 190, f: 10 };
   return [
     { name: "union", field: unionField([p, q]), outline: made("union") },
     { name: "intersection", field: intersectionField([p, q]), outline: made("intersection") },
@@ -96,6 +97,10 @@ function compositions(next: () => number): { name: string; field: DistanceField;
     { name: "around", field: aroundField(p, 20, 20, 5), outline: union(turns) },
     { name: "around an intersection", field: aroundField(intersectionField([p, q]), 20, 20, 7) },
     { name: "scaled", field: placedField(p, { a: 0, b: 2, c: -2, d: 0, e: 5, f: -7 }), outline: moved(a, 0, 2, 5, -7) },
+    { name: "mirrored, and another one apart", field: unionField([p, placedField(q, apart)]) },
+    { name: "mirrored copies apart", field: repeatedField(placedField(p, apart), { ...grid, stepX: 60, stepY: 60 }) },
+    { name: "two turned copies apart", field: aroundField(placedField(p, turn), 90, -30, 2) },
+    { name: "turned copies apart", field: shellField(aroundField(placedField(p, turn), 90, -30, 3), r) },
     { name: "grown", field: offsetField(p, r) },
     { name: "shrunk", field: offsetField(p, -r / 3) },
     { name: "shell", field: shellField(p, r / 2) },
@@ -219,6 +224,16 @@ test("samples are the values at cell centres, lists at their places, and all lie
     }),
     { numRuns: 6 },
   );
+});
+
+test("samples of a turned shape keep their digits far from the origin", () => {
+  const far = { a: 0.6, b: 0.8, c: -0.8, d: 0.6, e: 2 ** 30, f: -(2 ** 30) };
+  const field = placedField(shapeField(shapeNear(seededRandom(3))), far);
+  const grid = { x: far.e - 60, y: far.f - 60, cell: 0.5, columns: 240, rows: 240 };
+  field.sample(grid).forEach((value, i) => {
+    const [x, y] = [grid.x + ((i % 240) + 0.5) * grid.cell, grid.y + (Math.floor(i / 240) + 0.5) * grid.cell];
+    if (!(Math.abs(value - field.at(x, y)) < 1e-13)) throw new Error(`${value} at ${x}, ${y}`);
+  });
 });
 
 test("contours lie on their level, with its corners, and enclose what lies below", () => {

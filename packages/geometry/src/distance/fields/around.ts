@@ -3,6 +3,7 @@ import type { Views } from "./candidates";
 import { copiedShape, isNear, unionWorth } from "./copied-shape";
 import { type Copies, ofCopies } from "./copies";
 import type { DistanceField } from "./field";
+import { copiedOutline, sampledByOutline } from "./known-outline";
 import { placedField, turnAbout, turnedBox } from "./placed";
 import { boxAroundBoth, unionField } from "./sets";
 import { BEYOND, wedgeCells } from "./wedge-cells";
@@ -69,13 +70,14 @@ export function aroundField(given: DistanceField, x: number, y: number, count: n
   };
   const cells = wedgeCells(x, y, first, Math.PI / count + BEYOND, Math.max(away, reach));
   const frame = [count, x, y, midX, midY, halfWidth, halfHeight, ...cells.frame];
+  const placeOf = (copy: number) => turnAbout(x, y, cos[copy], sin[copy]);
   const copies: Copies = {
     ...cells,
     first: (px, py) => Math.round(((Math.atan2(py - y, px - x) - first) * count) / (2 * Math.PI)),
     ringAt,
     ring: (px, py, _block, k, views) => ringAt(px, py, 0, k, views),
     mayCount: (px, py, _block, k, value) => mayCount(px, py, k, value),
-    placeOf: (copy) => turnAbout(x, y, cos[copy], sin[copy]),
+    placeOf,
     mayMiss: false,
     table: tableOf(cells.aheads, cos, sin, first),
     begin({ engine }) {
@@ -84,7 +86,7 @@ export function aroundField(given: DistanceField, x: number, y: number, count: n
     },
     turn,
   };
-  return {
+  const around: DistanceField = {
     ...ofCopies(field, copies),
     ...known,
     within(level) {
@@ -93,6 +95,7 @@ export function aroundField(given: DistanceField, x: number, y: number, count: n
       return boxes.reduce(boxAroundBoth);
     },
   };
+  return isApart ? sampledByOutline(around, copiedOutline(field.outline, count, placeOf)) : around;
 }
 
 /** The lines across a wedge; and cosine and sine of each copy's rotation, and of the direction of its wedge. */

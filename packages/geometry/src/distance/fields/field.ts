@@ -1,4 +1,4 @@
-import type { Bounds } from "../../polygon";
+import type { Bounds, Operand } from "../../polygon";
 import type { List, Measure } from "../assembly/places";
 import type { Grid } from "../field";
 import type { Slope } from "../forms";
@@ -8,6 +8,9 @@ import type { Slope } from "../forms";
  * constant is greater than 1: divided by it they are a bound). docs/distance.md derives it for each composition.
  */
 export type Worth = "exact" | "bound" | "neither";
+
+/** The polygons that a field is the exact distance to, but for rounding; null where they are better not made. */
+export type Outline = () => Operand | null;
 
 /** A signed distance field, or what was composed of some: negative inside, in plan units. */
 export interface DistanceField {
@@ -27,6 +30,7 @@ export interface DistanceField {
   worth: { inside: Worth; outside: Worth };
   /** No two values differ by more than so many times the distance of their places. */
   lipschitz: number;
+  outline?: Outline;
   /** A box around all places with values up to a level; null where there are none. Its sides may be infinite. */
   within(level: number): Bounds | null;
 }

@@ -1,6 +1,7 @@
 import { type Affine, transformPoint } from "../../path";
 import type { Bounds } from "../../polygon";
 import type { DistanceField } from "./field";
+import { copiedOutline, sampledByOutline } from "./known-outline";
 import { byMeasure, type Measured } from "./measured";
 
 /**
@@ -25,7 +26,7 @@ export function placedField(field: DistanceField, map: Affine): DistanceField {
     }
     return value;
   };
-  return {
+  const placed: DistanceField = {
     at,
     ...placedMeasured(field, map),
     worth: field.worth,
@@ -35,11 +36,16 @@ export function placedField(field: DistanceField, map: Affine): DistanceField {
       return box && mappedBox(box, map);
     },
   };
+  const outline = copiedOutline(field.outline, 1, () => map);
+  // A grid that is only moved back stays one.
+  return isMove(map) && !field.inRows
+    ? { ...placed, outline, sample: (grid, values) => field.sample({ ...grid, x: grid.x - e, y: grid.y - f }, values) }
+    : sampledByOutline(placed, outline);
 }
 
 function placedMeasured(field: DistanceField, { a, b, c, d, e, f }: Affine): Measured {
   const scale = Math.sqrt(a * a + b * b);
-  const measured = byMeasure((places, slot, free) => {
+  return byMeasure((places, slot, free) => {
     const { engine, count } = places;
     const [x, y] = [engine.placeX.value, engine.placeY.value];
     engine.seePlaces(count, free, a, b, c, d, e, f);
@@ -47,9 +53,10 @@ function placedMeasured(field: DistanceField, { a, b, c, d, e, f }: Affine): Mea
     engine.setPlaces(x, y);
     if (scale !== 1) engine.scaled(count, slot, scale);
   }, field.inRows);
-  // A grid that is only moved back stays one.
-  if (field.inRows || !(a === 1 && b === 0 && c === 0 && d === 1)) return measured;
-  return { ...measured, sample: (grid, values) => field.sample({ ...grid, x: grid.x - e, y: grid.y - f }, values) };
+}
+
+function isMove({ a, b, c, d }: Affine): boolean {
+  return a === 1 && b === 0 && c === 0 && d === 1;
 }
 
 /** Around a box that is turned about a place. */

@@ -1,8 +1,10 @@
+import type { Affine } from "../../path";
 import { columnOf, copyAt, rowOf, type Views } from "./candidates";
 import { copiedShape, isNear, unionWorth } from "./copied-shape";
 import { type Copies, ofCopies } from "./copies";
 import type { DistanceField } from "./field";
 import { gridCells, type Repetition, type Sides } from "./grid-cells";
+import { copiedOutline, sampledByOutline } from "./known-outline";
 
 /**
  * The union of copies on a grid. At a place the copies around are asked ring by ring, until those of the next ring are further away
@@ -63,7 +65,7 @@ export function repeatedField(given: DistanceField, { stepX, stepY, columns, row
     },
     ring: (x, y, block, k, views) => ringAround(x, y, cells.sides(block), k, views),
     mayCount: (x, y, block, k, value) => mayCount(x, y, cells.sides(block), k, value),
-    placeOf: (copy) => ({ a: 1, b: 0, c: 0, d: 1, e: columnOf(copy) * stepX, f: rowOf(copy) * stepY }),
+    placeOf: (copy) => movedBy(columnOf(copy) * stepX, rowOf(copy) * stepY),
     mayMiss: true,
     begin({ engine }) {
       engine.beginRepeated(...frame);
@@ -71,7 +73,7 @@ export function repeatedField(given: DistanceField, { stepX, stepY, columns, row
     },
   };
   const isApart = (columns === 1 || 2 * halfWidth < stepX) && (rows === 1 || 2 * halfHeight < stepY);
-  return {
+  const repeated: DistanceField = {
     ...ofCopies(field, copies),
     worth: unionWorth(given, isApart),
     lipschitz,
@@ -80,6 +82,9 @@ export function repeatedField(given: DistanceField, { stepX, stepY, columns, row
       return one && { ...one, maxX: one.maxX + (columns - 1) * stepX, maxY: one.maxY + (rows - 1) * stepY };
     },
   };
+  if (!isApart) return repeated;
+  const placeOf = (k: number) => movedBy((k % columns) * stepX, Math.floor(k / columns) * stepY);
+  return sampledByOutline(repeated, copiedOutline(field.outline, columns * rows, placeOf));
 }
 
 /**
@@ -90,6 +95,10 @@ function sideGap(from: number, step: number, half: number, hasLeft: boolean, has
   const left = hasLeft ? from + step - half : Number.POSITIVE_INFINITY;
   const right = hasRight ? step - from - half : Number.POSITIVE_INFINITY;
   return Math.min(left, right);
+}
+
+function movedBy(e: number, f: number): Affine {
+  return { a: 1, b: 0, c: 0, d: 1, e, f };
 }
 
 function clamped(index: number, count: number): number {

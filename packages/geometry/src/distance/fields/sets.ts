@@ -1,6 +1,7 @@
 import type { Bounds } from "../../polygon";
 import type { Slope } from "../forms";
 import { type DistanceField, EVERYWHERE, least, type Worth } from "./field";
+import { bothOutlines, sampledByOutline } from "./known-outline";
 import { changed, joined } from "./measured";
 
 /** In at least one of some fields' shapes: the least of their values. */
@@ -52,7 +53,8 @@ function turnAround(slope: Slope | undefined): void {
 
 function minimum(a: DistanceField, b: DistanceField): DistanceField {
   const other = { x: 0, y: 0 };
-  return {
+  const isApart = areApart(a.within(0), b.within(0));
+  const lesser: DistanceField = {
     at(x, y, slope) {
       const p = a.at(x, y, slope);
       const q = b.at(x, y, slope && other);
@@ -64,10 +66,11 @@ function minimum(a: DistanceField, b: DistanceField): DistanceField {
       return q;
     },
     ...joined(a, b, ({ engine, count }, slot, other) => engine.lesser(count, slot, other)),
-    worth: { outside: least(a.worth.outside, b.worth.outside), inside: worthInside(a, b) },
+    worth: { outside: least(a.worth.outside, b.worth.outside), inside: worthInside(a, b, isApart) },
     lipschitz: Math.max(a.lipschitz, b.lipschitz),
     within: (level) => boxAroundBoth(a.within(level), b.within(level)),
   };
+  return isApart ? sampledByOutline(lesser, bothOutlines(a.outline, b.outline)) : lesser;
 }
 
 function maximum(a: DistanceField, b: DistanceField): DistanceField {
@@ -79,9 +82,9 @@ function maximum(a: DistanceField, b: DistanceField): DistanceField {
 }
 
 /** No boundary of one lies inside the other where their boxes are apart. */
-function worthInside(a: DistanceField, b: DistanceField): Worth {
+function worthInside(a: DistanceField, b: DistanceField, isApart: boolean): Worth {
   const worth = least(a.worth.inside, b.worth.inside);
-  return areApart(a.within(0), b.within(0)) ? worth : least(worth, "bound");
+  return isApart ? worth : least(worth, "bound");
 }
 
 function areApart(a: Bounds | null, b: Bounds | null): boolean {

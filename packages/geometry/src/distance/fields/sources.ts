@@ -22,6 +22,7 @@ export function shapeField(shape: Operand): DistanceField {
     },
     ...byLists(index.list),
     sample: (grid, values) => index.field(grid, { values }),
+    outline: () => shape,
     worth: EXACT,
     lipschitz: 1,
     within: withinOf(bounds(shape.rings)),
