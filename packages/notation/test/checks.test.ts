@@ -252,6 +252,12 @@ test.each([
   expect(found(text)).toEqual([]);
 });
 
+test("a number that is too large is not swapped with another one", () => {
+  expect(found("a = distance(circle((50, 50), radius: 20)).repeat(1e400, 5, 3)")).toMatchObject([
+    { message: '"dx" is Infinity; a finite number is needed', mends: [] },
+  ]);
+});
+
 test("a radius larger than its edge allows says what it was clamped to; a skew near a quarter turn why it vanishes", () => {
   const [clamped] = found("a = rect((20, 20), width: 60, height: 30, rx: 40)");
   expect(clamped).toMatchObject({

@@ -59,7 +59,7 @@ test.each([
   ],
   [
     "a = circle((0, 0), 1)\nb = field(a, cell: 0.001)",
-    "2:20 a field of 320000 by 240000 cells is too large: at most 4000000 cells",
+    "2:20 a field of 320000 by 240000 cells is too large: at most 4000000 cells, so a cell of 0.14 or more",
   ],
   // Grammar.
   ["a = circle((1, 2)", "1:17 a bracket is not closed"],

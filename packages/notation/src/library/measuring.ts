@@ -93,12 +93,11 @@ export const measuringFunctions: FunctionSignature[] = [
       const corner = args.has("origin") ? args.point("origin") : plan;
       const [x, y] = [corner.x - padding, corner.y - padding];
       const [width, height] = [plan.width + 2 * padding, plan.height + 2 * padding];
-      const columns = Math.max(1, Math.ceil(width / cell - 1e-9));
-      const rows = Math.max(1, Math.ceil(height / cell - 1e-9));
+      const [columns, rows] = [width, height].map((side) => cellsAlong(side, cell));
       if (columns * rows > MOST_CELLS)
         throw new ArgumentError(
           "cell",
-          `a field of ${columns} by ${rows} cells is too large: at most ${MOST_CELLS} cells`,
+          `a field of ${columns} by ${rows} cells is too large: at most ${MOST_CELLS} cells, so a cell of ${leastCell(width, height)} or more`,
         );
       const reach = args.has("reach") ? args.positive("reach") : Number.POSITIVE_INFINITY;
       const of = args.distanceOrShape("shape");
@@ -117,4 +116,19 @@ function probeOf(shape: Shape, asked: readonly PointValue[]): Probe {
     return { x, y, location: location.locate(x, y), nearest: distance.distance(x, y), byCurves };
   });
   return { type: "probe", shape, points, handles: pointHandles(asked) };
+}
+
+function cellsAlong(side: number, cell: number): number {
+  return Math.max(1, Math.ceil(side / cell - 1e-9));
+}
+
+/** The least cell with two digits of which a field may have as many as it needs. */
+function leastCell(width: number, height: number): number {
+  const least = Math.max(Math.sqrt((width * height) / MOST_CELLS), width / MOST_CELLS, height / MOST_CELLS);
+  const digit = Math.floor(Math.log10(least)) - 1;
+  let steps = Math.ceil(least / 10 ** digit);
+  const cell = () => Number(`${steps}e${digit}`);
+  // Whole cells take some more; twice the cell is always enough.
+  while (cellsAlong(width, cell()) * cellsAlong(height, cell()) > MOST_CELLS && steps < 200) steps++;
+  return cell();
 }

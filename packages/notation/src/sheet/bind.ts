@@ -243,7 +243,7 @@ function swapChecked(parameter: Parameter, each: Given, { given, places, paramet
   try {
     return checked(parameter, each, plan);
   } catch (error) {
-    if (!(error instanceof ScriptError) || error.mends.length) throw error;
+    if (!(error instanceof ScriptError) || error.mends.length || fits(parameter, each.value)) throw error;
     const other = given.find(
       ({ argument, value }, i) => argument.name === null && fits(parameter, value) && fits(places[i], each.value),
     );
