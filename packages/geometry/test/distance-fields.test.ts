@@ -12,6 +12,7 @@ import {
   distanceIndex,
   distanceToCircle,
   distanceToRoundedBox,
+  distanceToStar,
   formField,
   framedLevelSet,
   greatestBlend,
@@ -31,6 +32,7 @@ import {
   shapeField,
   shellField,
   signedArea,
+  starForm,
   unionField,
   xorField,
 } from "../src";
@@ -273,6 +275,23 @@ test("a contour of an exact field is its offset, with no more vertices", () => {
     4 * (Math.ceil(Math.PI / 4 / Math.acos(1 - 0.05 / 5)) + 2),
   );
   expect(grown.error).toBeLessThanOrEqual(0.05);
+});
+
+test("a contour at 0 has the corners of the shape itself", () => {
+  const star = starForm(20, 15, 5, 18, 9, 0.1);
+  const box = { minX: 0, minY: 0, maxX: 40, maxY: 40 };
+  const corners = [3, 4, 30, 9, 25, 35, 14, 20];
+  const gate = parsePathData(`M ${corners.join(" ")} Z`);
+  const fields = [
+    { field: formField(distanceToStar, star, box), vertices: 10 },
+    { field: shapeField({ rings: [Float64Array.from(corners)], fillRule: "nonzero" }), vertices: 4 },
+    { field: pathField(gate, "nonzero", box), vertices: 4 },
+  ];
+  for (const { field, vertices } of fields) {
+    const { polygons, error } = levelSet(field, 0, 1e-4);
+    expect(operandOf(polygons).rings.map((ring) => ring.length / 2)).toEqual([vertices]);
+    expect(error).toBeLessThanOrEqual(1e-4);
+  }
 });
 
 test("several contours at once are those that each is alone, but for their squares", () => {

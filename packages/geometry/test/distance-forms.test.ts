@@ -2,6 +2,7 @@ import fc from "fast-check";
 import {
   type ArcForm,
   arcForm,
+  combine,
   complement,
   distanceToArc,
   distanceToBox,
@@ -17,12 +18,15 @@ import {
   distanceToSegment,
   distanceToStar,
   formField,
+  operandOf,
   parallelogramForm,
   parsePathData,
+  pathField,
   pathIndex,
   regularForm,
   rhombusForm,
   type Slope,
+  shapeField,
   starForm,
   strokeOf,
   triangleForm,
@@ -217,6 +221,50 @@ test.each([
     }),
     { numRuns: 60 },
   );
+});
+
+test.each([
+  ["round parts", parts],
+  ["straight shapes", straight],
+  ["ellipses", ellipse],
+])("on the boundary the gradient is its normal: %s", (_, cases) => {
+  let asked = 0;
+  fc.assert(
+    fc.property(cases, place, place, fc.double({ min: -16, max: -9, noNaN: true }), (all, x, y, power) => {
+      for (const { name, at, data, isOpen } of all) {
+        if (isOpen) continue;
+        const path = parsePathData(data);
+        const fields = [at, pathField(path, "nonzero", null).at];
+        const { segments } = path.subpaths[0];
+        if (segments.every(({ kind }) => kind === "line")) {
+          const ring = Float64Array.from(segments.flatMap(({ x0, y0 }) => [x0, y0]));
+          const { polygons } = combine(
+            "union",
+            { rings: [ring], fillRule: "nonzero" },
+            { rings: [], fillRule: "nonzero" },
+          );
+          fields.push(shapeField(operandOf(polygons)).at);
+        }
+        for (const field of fields) {
+          const slope = { x: 0, y: 0 };
+          const distance = field(x, y, slope);
+          const { x: nx, y: ny } = slope;
+          const [fx, fy] = [x - distance * nx, y - distance * ny];
+          // From a place away from the boundary the normal is known well, unless the foot is a corner.
+          const isSmooth = [1e-3, -1e-3].every((by) => Math.abs(field(fx + by * nx, fy + by * ny) - by) < 1e-9);
+          if (Math.abs(distance) < 0.1 || !isSmooth) continue;
+          asked++;
+          for (const by of [0, 10 ** power, -(10 ** power)]) {
+            field(fx + by * nx, fy + by * ny, slope);
+            const off = Math.hypot(slope.x - nx, slope.y - ny);
+            if (!(off < 1e-4)) throw new Error(`${name}, ${by} beside ${fx}, ${fy}: off by ${off}; ${data}`);
+          }
+        }
+      }
+    }),
+    { numRuns: 100 },
+  );
+  expect(asked).toBeGreaterThan(100);
 });
 
 test("a stroke of a closed form is as far as its rim", () => {

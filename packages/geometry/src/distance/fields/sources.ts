@@ -1,4 +1,4 @@
-import { type Bounds, bounds, type Operand } from "../../polygon";
+import { type Bounds, bounds, type Operand, type Ring } from "../../polygon";
 import { distanceIndex } from "../distance-index";
 import { compiledForm, type FormDistance, type Slope } from "../forms";
 import { type DistanceField, grownBox } from "./field";
@@ -13,7 +13,8 @@ export function shapeField(shape: Operand): DistanceField {
     at(x, y, slope) {
       const { distance, nearest, ring, edge } = index.distance(x, y);
       if (slope) {
-        if (Math.abs(distance) > LEAST) {
+        // The way from within an edge may be no more than rounding, that from a vertex is exact.
+        if (ring < 0 || (Math.abs(distance) > LEAST && !isBeside(shape, ring, edge, x, y))) {
           slope.x = (x - nearest.x) / distance;
           slope.y = (y - nearest.y) / distance;
         } else normalOf(shape, ring, edge, slope);
@@ -30,17 +31,28 @@ export function shapeField(shape: Operand): DistanceField {
 }
 
 /** Nearer to the boundary than this the way to it tells no direction. */
-export const LEAST = 1e-150;
+const LEAST = 1e-150;
+
+/** Whether a place is nearer to an edge than to its ends. */
+function isBeside({ rings }: Operand, ring: number, edge: number, x: number, y: number): boolean {
+  const [ax, ay, bx, by] = edgeOf(rings[ring], edge);
+  const [dx, dy] = [bx - ax, by - ay];
+  return (x - ax) * dx + (y - ay) * dy > 0 && (bx - x) * dx + (by - y) * dy > 0;
+}
 
 /** The normal of an edge, out of what lies on its left. */
 function normalOf({ rings }: Operand, ring: number, edge: number, slope: Slope): void {
-  const vertices = rings[ring];
-  const i = 2 * edge;
-  const j = i + 2 < vertices.length ? i + 2 : 0;
-  const [dx, dy] = [vertices[j] - vertices[i], vertices[j + 1] - vertices[i + 1]];
+  const [ax, ay, bx, by] = edgeOf(rings[ring], edge);
+  const [dx, dy] = [bx - ax, by - ay];
   const length = Math.hypot(dx, dy) || 1;
   slope.x = dy / length;
   slope.y = -dx / length;
+}
+
+function edgeOf(ring: Ring, edge: number): [number, number, number, number] {
+  const i = 2 * edge;
+  const j = i + 2 < ring.length ? i + 2 : 0;
+  return [ring[i], ring[i + 1], ring[j], ring[j + 1]];
 }
 
 /** The field of a closed form, such as `distanceToCircle` with a circle. */

@@ -65,5 +65,6 @@ export function distanceToCorners(x: number, y: number, corners: CornersForm, sl
   }
   if (!slope) return isInside ? 0 - Math.sqrt(least) : Math.sqrt(least);
   const length = Math.sqrt(nx * nx + ny * ny);
-  return footed(slope, isInside, x, y, fx, fy, nx / length, ny / length);
+  const size = length + Math.abs(px) + Math.abs(py);
+  return footed(slope, isInside, x, y, fx, fy, nx / length, ny / length, size);
 }

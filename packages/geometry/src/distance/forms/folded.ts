@@ -19,8 +19,9 @@ export function unfolded(
   fv: number,
   nu: number,
   nv: number,
+  size?: number,
 ): number {
-  const distance = footed(slope, isInside, u, v, fu, fv, nu, nv);
+  const distance = footed(slope, isInside, u, v, fu, fv, nu, nv, size);
   const along = slope.x;
   const across = isMirrored ? -slope.y : slope.y;
   slope.x = along * cos - across * sin;

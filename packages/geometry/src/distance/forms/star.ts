@@ -72,7 +72,7 @@ export function distanceToStar(x: number, y: number, star: StarForm, slope?: Slo
     return isInside ? 0 - length : length;
   }
   const length = Math.sqrt(squared);
-  return unfolded(slope, isInside, isMirrored, u, v, { cos, sin }, fu, fv, ev / length, -eu / length);
+  return unfolded(slope, isInside, isMirrored, u, v, { cos, sin }, fu, fv, ev / length, -eu / length, tip);
 }
 
 /** Up to so many tips it costs less to try all of them than to ask for the angle. */
