@@ -5,6 +5,16 @@ import { valuesAt } from "./measured";
 /** No more crossed cells than this. */
 const MOST_CELLS = 400_000;
 
+/** Thin pieces are looked for down to this part of a square. */
+const BEYOND = 64;
+
+/** A place, and what its value differs from the level by. */
+export interface Witness {
+  x: number;
+  y: number;
+  off: number;
+}
+
 export interface Squares {
   x: number;
   y: number;
@@ -64,6 +74,11 @@ export class CrossedCells {
   private readonly next = new Map<number, number>();
   /** From a corner to the one above it. */
   private readonly up: number;
+  /** The squares that may be crossed, and what their middles differ from the level by. */
+  private readonly cells: number[];
+  private readonly offs: number[];
+  /** Those that no line leads through. */
+  private readonly quiet = new Set<number>();
 
   /** Throws `RangeError` where these are too many. */
   constructor(
@@ -75,7 +90,9 @@ export class CrossedCells {
     const corners: number[] = [];
     for (const cell of cells) corners.push(cell, cell + 1, cell + this.up, cell + this.up + 1);
     values.ask(corners);
-    for (let k = 0; k < cells.length; k++) this.cross(cells[k], middles[k] <= level);
+    for (let k = 0; k < cells.length; k++) if (!this.cross(cells[k], middles[k] <= level)) this.quiet.add(cells[k]);
+    this.cells = cells;
+    this.offs = middles.map((middle) => middle - level);
     this.placeAll();
   }
 
@@ -94,6 +111,43 @@ export class CrossedCells {
       if (line.length > 1) lines.push(line);
     }
     return lines;
+  }
+
+  /**
+   * Places that tell whether thin pieces were missed that lie between the corners of squares: the middles, and what lies beyond the level that is
+   * nearest to the middle of a square, if that lies in a square that no line leads through.
+   */
+  witnesses(): Witness[] {
+    const { field, squares } = this.values;
+    const { x, y, cell } = squares;
+    const middles = this.cells.map((corner, k) => {
+      const [px, py] = this.values.placeOf(corner);
+      return { x: px + cell / 2, y: py + cell / 2, off: this.offs[k] };
+    });
+    const quiet = middles.filter((_, k) => this.quiet.has(this.cells[k]));
+    const by = cell / BEYOND;
+    const beside = valuesAt(
+      field,
+      quiet.flatMap((middle) => [middle.x + by, middle.y, middle.x, middle.y + by]),
+    );
+    const places = quiet.flatMap(({ x: px, y: py, off }, k) => {
+      const [sx, sy] = [0, 1].map((axis) => (beside[2 * k + axis] - this.level - off) / by);
+      const squared = sx * sx + sy * sy;
+      const [ux, uy] = [(-off * sx) / squared, (-off * sy) / squared];
+      const [column, row] = [(px + ux - x) / cell, (py + uy - y) / cell].map(Math.floor);
+      if (!this.quiet.has(column + row * this.up)) return [];
+      // In whole, half, quarter cells and so on past the level.
+      const toLevel = Math.hypot(ux, uy);
+      const ways = Array.from({ length: Math.log2(BEYOND) }, (_, n) => 1 + cell / 2 ** n / toLevel);
+      return toLevel > 0 ? ways.flatMap((way) => [px + way * ux, py + way * uy]) : [];
+    });
+    const values = valuesAt(field, places);
+    const beyond = Array.from(values, (value, k) => ({
+      x: places[2 * k],
+      y: places[2 * k + 1],
+      off: value - this.level,
+    }));
+    return [...middles, ...beyond];
   }
 
   /** The smallest squares that may be crossed, by their first corners, and the values in their middles. */
@@ -125,8 +179,8 @@ export class CrossedCells {
     return { cells, middles };
   }
 
-  /** The lines through a square, around which its corners lie from +x towards +y. */
-  private cross(cell: number, isMiddleIn: boolean): void {
+  /** The lines through a square, around which its corners lie from +x towards +y; gives whether there are some. */
+  private cross(cell: number, isMiddleIn: boolean): boolean {
     const { up } = this;
     const isIn = [cell, cell + 1, cell + up + 1, cell + up].map((corner) => this.values.at(corner) <= this.level);
     const sides = [2 * cell, 2 * (cell + 1) + 1, 2 * (cell + up), 2 * cell + 1];
@@ -143,6 +197,7 @@ export class CrossedCells {
       }
       this.next.set(sides[k], sides[end]);
     }
+    return isIn.some((is) => is !== isIn[0]);
   }
 
   /** Finds where the level crosses the sides that lines come from. */

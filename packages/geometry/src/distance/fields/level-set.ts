@@ -1,8 +1,9 @@
 import { cleaned } from "../../arrangement";
-import type { MultiPolygon, Ring } from "../../polygon";
+import { locationIndex } from "../../location";
+import { type MultiPolygon, operandOf, type Ring } from "../../polygon";
 import { simplifyOutlines } from "../../simplify";
 import type { Slope } from "../forms";
-import { CornerValues, CrossedCells } from "./crossed-cells";
+import { CornerValues, CrossedCells, type Witness } from "./crossed-cells";
 import type { DistanceField } from "./field";
 import { valuesAt } from "./measured";
 import { boxAroundBoth } from "./sets";
@@ -10,7 +11,7 @@ import { boxAroundBoth } from "./sets";
 /** Where a field has one value, as valid polygons around what lies below it. */
 export interface LevelSet {
   polygons: MultiPolygon;
-  /** No value found along the outlines differed from the level by more than this, in plan units. */
+  /** No value found along the outlines, or on the wrong side of them, differed from the level by more than this, in plan units. */
   error: number;
   /** Nothing thinner than this was looked for. */
   cell: number;
@@ -26,7 +27,8 @@ const MOST_ALONG = 2048;
  * level by no more than half the diagonal. In the smallest ones lines run between the sides that change from below to above (W. E.
  * Lorensen and H. E. Cline, Marching cubes, 1987, in the plane); where they cross a side, and which way they run where two
  * pairs of sides do, the field itself is asked. A line that differs from the level is bent where it does: to the place where the
- * tangents of its ends meet, if the level has a corner there, otherwise to a place on the level (Newton's method).
+ * tangents of its ends meet, if the level has a corner there, otherwise to a place on the level (Newton's method). Squares are halved once
+ * more where that does not come within the tolerance, or leaves out a thin piece between the corners of squares.
  * Throws `RangeError` for a tolerance that is not greater than 0, and for what reaches without end.
  */
 export function levelSet(field: DistanceField, level: number, tolerance: number): LevelSet {
@@ -43,18 +45,21 @@ export function levelSets(field: DistanceField, levels: readonly number[], toler
   const { minX, minY, maxX, maxY } = box;
   if (![minX, minY, maxX, maxY].every(Number.isFinite))
     throw new RangeError("the places below this value have no end: a contour of them closes only along a frame");
+  // Values may grow faster than distances.
+  const fewer = ((1 - FINE) * tolerance) / Math.max(1, field.lipschitz);
   const extent = Math.max(maxX - minX, maxY - minY, tolerance);
   const least = 2 ** Math.ceil(Math.log2(Math.max(32, extent / (WIDTH * tolerance))));
   for (let round = 0; open.length > 0; round++) {
     const along = Math.min(MOST_ALONG, least * 2 ** round);
     const cell = extent / (along - 4);
-    const within = tolerance / 2 ** round;
     const values = new CornerValues(field, { x: minX - 2 * cell, y: minY - 2 * cell, cell, along });
     open = open.filter((k) => {
       const level = levels[k];
-      const rings = new CrossedCells(values, level).lines().map((line) => refined(field, level, FINE * within, line));
-      const polygons = withFewerVertices(cleaned(rings, "nonzero").polygons, (1 - FINE) * within);
-      const error = greatestDifference(field, level, polygons);
+      const cells = new CrossedCells(values, level);
+      const rings = cells.lines().map((line) => refined(field, level, FINE * tolerance, line));
+      const polygons = withFewerVertices(cleaned(rings, "nonzero").polygons, fewer);
+      const missed = greatestMissed(cells.witnesses(), polygons, tolerance);
+      const error = Math.max(greatestDifference(field, level, polygons), missed);
       found[k] = { polygons, error, cell };
       // In narrow places a line may have been bent to the other side: smaller squares tell them apart.
       return error > tolerance && round < ROUNDS && along < MOST_ALONG;
@@ -96,8 +101,7 @@ function refined(field: DistanceField, level: number, tolerance: number, line: r
   const isClose = (p: Place, q: Place): boolean =>
     QUARTERS.every((share) => offBy(p.x + share * (q.x - p.x), p.y + share * (q.y - p.y)) <= tolerance);
   const between = (p: Place, q: Place, depth: number): void => {
-    if (depth >= DEEPEST || isClose(p, q)) return;
-    const corner = cornerOf(p, q);
+    const corner = cornerOf(p, q, tolerance);
     if (corner && offBy(corner.x, corner.y) <= tolerance / 2) {
       const place = placeAt(corner.x, corner.y);
       if (isClose(p, place) && isClose(place, q)) {
@@ -105,12 +109,21 @@ function refined(field: DistanceField, level: number, tolerance: number, line: r
         return;
       }
     }
+    if (depth >= DEEPEST || isClose(p, q)) return;
     const middle = onLevel(field, level, (p.x + q.x) / 2, (p.y + q.y) / 2, Math.hypot(q.x - p.x, q.y - p.y) / 2);
     const place = middle ?? acrossLevel(field, level, p, q);
     if (!place) return;
     between(p, place, depth + 1);
     points.push(place.x, place.y);
     between(place, q, depth + 1);
+  };
+  /** Whether the line turns by much at a place. */
+  const isTurn = (k: number): boolean => {
+    const [ax, ay] = line[(k + line.length - 1) % line.length];
+    const [bx, by] = line[k % line.length];
+    const [cx, cy] = line[(k + 1) % line.length];
+    const [ux, uy, vx, vy] = [bx - ax, by - ay, cx - bx, cy - by];
+    return ux * vx + uy * vy < CREASE * Math.sqrt((ux * ux + uy * uy) * (vx * vx + vy * vy));
   };
   const asked: number[] = [];
   line.forEach((p, k) => {
@@ -120,15 +133,18 @@ function refined(field: DistanceField, level: number, tolerance: number, line: r
   const values = valuesAt(field, asked);
   line.forEach(([x, y], k) => {
     points.push(x, y);
-    // Most lines lie close, and the field need not be asked for gradients there.
+    // Most lines lie close, and the field need not be asked for gradients there. But those may cut a sharp tip off.
     const isLineClose = QUARTERS.every((_, quarter) => Math.abs(values[3 * k + quarter] - level) <= tolerance);
-    if (!isLineClose) between(placeAt(x, y), placeAt(...line[(k + 1) % line.length]), 0);
+    if (!isLineClose || isTurn(k) || isTurn(k + 1)) between(placeAt(x, y), placeAt(...line[(k + 1) % line.length]), 0);
   });
   return Float64Array.from(points);
 }
 
-/** Where the tangents at two places meet, if these differ, and that lies near. */
-function cornerOf(p: Place, q: Place): { x: number; y: number } | null {
+/** A corner may be so many times further away than two places on both sides of it are from each other: down to angles of 2 degrees. */
+const SHARPEST = 32;
+
+/** Where the tangents at two places meet, if these differ, and that lies near, but not as near as `tolerance` to the line between them. */
+function cornerOf(p: Place, q: Place, tolerance: number): { x: number; y: number } | null {
   const [a, b] = [p.slope, q.slope];
   const [la, lb] = [Math.hypot(a.x, a.y), Math.hypot(b.x, b.y)];
   if (!(la > 0 && lb > 0) || (a.x * b.x + a.y * b.y) / (la * lb) > CREASE) return null;
@@ -138,8 +154,11 @@ function cornerOf(p: Place, q: Place): { x: number; y: number } | null {
   const [u, v] = [a.x * p.x + a.y * p.y, b.x * q.x + b.y * q.y];
   const x = (u * b.y - v * a.y) / turn;
   const y = (a.x * v - b.x * u) / turn;
-  const far = Math.hypot(q.x - p.x, q.y - p.y);
-  return Math.hypot(x - p.x, y - p.y) <= 2 * far && Math.hypot(x - q.x, y - q.y) <= 2 * far ? { x, y } : null;
+  const [dx, dy] = [q.x - p.x, q.y - p.y];
+  const far = Math.hypot(dx, dy);
+  const beside = Math.abs(dx * (y - p.y) - dy * (x - p.x));
+  if (!(beside > tolerance * far)) return null;
+  return Math.max(Math.hypot(x - p.x, y - p.y), Math.hypot(x - q.x, y - q.y)) <= SHARPEST * far ? { x, y } : null;
 }
 
 /** A place on the level near another one, or null where the gradient leads too far. */
@@ -192,6 +211,15 @@ function acrossLevel(field: DistanceField, level: number, p: Place, q: Place): P
       return { x: px, y: py, slope };
     }
   return null;
+}
+
+/** How far the values at places that lie on the wrong side of an outline differ from the level, if by more than the tolerance. */
+function greatestMissed(places: readonly Witness[], polygons: MultiPolygon, tolerance: number): number {
+  const deep = places.filter(({ off }) => Math.abs(off) > tolerance);
+  if (deep.length === 0) return 0;
+  const index = locationIndex(operandOf(polygons));
+  const missed = deep.filter(({ x, y, off }) => (index.locate(x, y).side === "inside") !== off < 0);
+  return missed.reduce((most, { off }) => Math.max(most, Math.abs(off)), 0);
 }
 
 /** Places asked along each edge. */
