@@ -81,6 +81,14 @@ test("pictures of what is composed have its outline; those of differences are em
   expect(opaque("soft", "difference").count).toBeGreaterThan(100);
   expect(opaque("exact", "difference").count).toBe(0);
   expect(opaque("fillet", "steepness").count).toBeGreaterThan(100);
+  // What may come from the vertices of the outline alone is pale.
+  const round = asking(
+    "plan 200 by 160\ntolerance 0.05\nround = distance(circle((80, 60), radius: 40), curves: yes)\n",
+  );
+  const { pixels } = round("fieldPicture", { name: "round", aspect: "difference", request })!;
+  const deepest = pixels.reduce((most, value, i) => (i % 4 === 3 ? Math.max(most, value) : most), 0);
+  expect(deepest).toBeGreaterThan(0);
+  expect(deepest).toBeLessThan(200);
 });
 
 test("a section through what is composed has both profiles, and its own zeros", () => {

@@ -32,7 +32,11 @@ export function drawFootLine(
   }
   ctx.stroke();
   // On the far side of the point from the edge, so that the number does not cover the line.
-  haloText(ctx, fixed(distance, decimalsAt(camera) + 2), x0 + 12, y0 + (y1 > y0 ? -13 : 14), `600 12px ${tokens.mono}`);
+  const text = fixed(distance, decimalsAt(camera) + 2);
+  const font = `600 12px ${tokens.mono}`;
+  ctx.font = font;
+  const isRoom = x0 + 16 + ctx.measureText(text).width < camera.width;
+  haloText(ctx, text, x0 + (isRoom ? 12 : -12), y0 + (y1 > y0 ? -13 : 14), font, isRoom ? "left" : "right");
 }
 
 /** Samples at the centres of their cells: filled inside, hollow outside, with their values under them once these are known. */

@@ -74,7 +74,7 @@ export function Plan({ view, thread, how, shape, images }: Props) {
   const measured = (isField ? contours?.of : null) ?? shape?.name ?? null;
   const fieldShape = isField ? measured : null;
   const inspected = useInspection(thread, view, backdrop ? null : measured, at);
-  const picture = useFieldPicture(thread, view, fieldShape, seen, contours);
+  const { picture, notice } = useFieldPicture(thread, view, fieldShape, seen, contours);
   const samples = useSampleValues(thread, view, layers, seen);
   const cloud = useCloudPicture(layers, seen);
   /** What a panel does with the next drag. */
@@ -343,6 +343,11 @@ export function Plan({ view, thread, how, shape, images }: Props) {
           <div className="plan-hint">
             Arrow keys move it by 1 <span className="quiet">(Shift 10, Alt 0.1)</span>
             {picked.corner && <span className="quiet"> · Page keys: next vertex · Delete removes it</span>}
+          </div>
+        )}
+        {!draft && !onDrag && notice && (
+          <div className="plan-hint is-late" role="status">
+            {notice}
           </div>
         )}
         <PlanButtons

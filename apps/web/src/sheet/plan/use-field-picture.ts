@@ -13,26 +13,22 @@ export interface DrawnPicture {
   image: CanvasImageSource;
 }
 
-/** Samples a field at every second pixel of what is in view, a moment after the view came to rest. */
+/** Samples a field at every second pixel of what is in view, a moment after the view came to rest; `notice` says why there is no picture. */
 export function useFieldPicture(
   thread: SheetThread,
   view: SheetView,
   name: string | null,
   camera: Camera | null,
   contours: Layer["contours"] | null,
-): DrawnPicture | null {
+): { picture: DrawnPicture | null; notice: string | null } {
   const request = useMemo(
     () => camera && contours && requestFor(camera, contours.interval, contours.reach),
     [camera, contours],
   );
-  const { answered } = useQuestion(
-    { thread, view },
-    "fieldPicture",
-    name !== null && request ? { name, aspect: contours?.aspect ?? "values", request } : null,
-    { rest: 60 },
-  );
+  const asked = name !== null && request ? { name, aspect: contours?.aspect ?? "values", request } : null;
+  const { answered, problem } = useQuestion({ thread, view }, "fieldPicture", asked, { rest: 60 });
   const picture = answered?.answer ?? null;
-  return useMemo(() => {
+  const drawn = useMemo(() => {
     if (!picture) return null;
     const image = document.createElement("canvas");
     image.width = picture.width;
@@ -41,6 +37,7 @@ export function useFieldPicture(
     image.getContext("2d")?.putImageData(new ImageData(pixels, picture.width, picture.height), 0, 0);
     return { picture, image };
   }, [picture]);
+  return { picture: drawn, notice: problem ?? (asked && !answered ? `Computing the distance of ${name} …` : null) };
 }
 
 function requestFor(camera: Camera, interval: number, reach: number): FieldRequest {

@@ -20,6 +20,9 @@ export interface FieldPicture {
 /** More contours than this would be a grey. */
 const MOST_LEVELS = 200;
 
+/** Differences that may come from the vertices of the outline are no deeper than one in so many. */
+const PALE = 4;
+
 /** A signed distance, shaded, with its contours; null for what has none. */
 export function fieldPicture(
   sheet: AskedSheet,
@@ -41,10 +44,15 @@ export function fieldPicture(
 }
 
 /** How far values are from what they might be, as shades, with the outline of what the field encloses. */
-function offPicture({ field, exact }: NamedField, aspect: FieldAspect, request: FieldRequest): FieldPicture {
+function offPicture({ field, exact, tolerance }: NamedField, aspect: FieldAspect, request: FieldRequest): FieldPicture {
   const values = field.sample(request);
-  const off = aspect === "difference" ? differences(values, exact().sample(request)) : steepnesses(field, request);
-  return { request, ...shadeOff(request, off), contours: contours(request, values, [0]) };
+  const isDifference = aspect === "difference";
+  const off = isDifference ? differences(values, exact().sample(request)) : steepnesses(field, request);
+  return {
+    request,
+    ...shadeOff(request, off, isDifference ? PALE * tolerance : 0),
+    contours: contours(request, values, [0]),
+  };
 }
 
 function differences(values: Float64Array, others: Float64Array): Float64Array {

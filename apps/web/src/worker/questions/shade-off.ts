@@ -7,16 +7,21 @@ const LAYERS = 8;
 /** The width in pixels of the stripes in which negative differences are drawn: signs must not differ by tone alone. */
 const STRIPE = 6;
 
-/** Differences as layers that deepen with their size: full where values are greater, in stripes where they are less. */
+/**
+ * Differences as layers that deepen with their size: full where values are greater, in stripes where they are less. The deepest one is for the
+ * greatest difference, or for `least` where all are less.
+ */
 export function shadeOff(
   { columns, rows, upscale, flipped, tint }: FieldRequest,
   off: Float64Array,
+  least: number,
 ): { pixels: Uint8ClampedArray; width: number; height: number } {
   const [width, height] = [columns * upscale, rows * upscale];
   const pixels = new Uint8ClampedArray(4 * width * height);
   let most = 0;
   for (const value of off) most = Math.max(most, Math.abs(value));
   if (!(most > NOTHING)) return { pixels, width, height };
+  most = Math.max(most, least);
   for (let py = 0; py < height; py++) {
     const [row, v] = cellAt(flipped ? height - 1 - py : py, rows, upscale);
     const below = rows > 1 ? columns : 0;
