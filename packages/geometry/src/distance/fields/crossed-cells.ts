@@ -5,8 +5,10 @@ import { valuesAt } from "./measured";
 /** No more crossed cells than this. */
 const MOST_CELLS = 400_000;
 
-/** Thin pieces are looked for down to this part of a square. */
-const BEYOND = 64;
+/** Thin pieces are looked for so many squares past the level. */
+const PAST = [1, 0.25, 0.0625];
+/** The way over which growth is measured, in squares. */
+const BESIDE = 1 / 64;
 
 /** A place, and what its value differs from the level by. */
 export interface Witness {
@@ -114,32 +116,32 @@ export class CrossedCells {
   }
 
   /**
-   * Places that tell whether thin pieces were missed that lie between the corners of squares: the middles, and what lies beyond the level that is
-   * nearest to the middle of a square, if that lies in a square that no line leads through.
+   * Places that tell whether thin pieces were missed that lie between the corners of squares: the middles, and what lies past the level that is
+   * nearest to the middle of a square, if that lies in the square, though no line leads through it.
    */
   witnesses(): Witness[] {
     const { field, squares } = this.values;
-    const { x, y, cell } = squares;
+    const { cell } = squares;
     const middles = this.cells.map((corner, k) => {
       const [px, py] = this.values.placeOf(corner);
       return { x: px + cell / 2, y: py + cell / 2, off: this.offs[k] };
     });
     const quiet = middles.filter((_, k) => this.quiet.has(this.cells[k]));
-    const by = cell / BEYOND;
+    const by = BESIDE * cell;
     const beside = valuesAt(
       field,
       quiet.flatMap((middle) => [middle.x + by, middle.y, middle.x, middle.y + by]),
     );
-    const places = quiet.flatMap(({ x: px, y: py, off }, k) => {
+    const places = quiet.flatMap(({ x, y, off }, k) => {
       const [sx, sy] = [0, 1].map((axis) => (beside[2 * k + axis] - this.level - off) / by);
       const squared = sx * sx + sy * sy;
       const [ux, uy] = [(-off * sx) / squared, (-off * sy) / squared];
-      const [column, row] = [(px + ux - x) / cell, (py + uy - y) / cell].map(Math.floor);
-      if (!this.quiet.has(column + row * this.up)) return [];
-      // In whole, half, quarter cells and so on past the level.
+      if (!(Math.max(Math.abs(ux), Math.abs(uy)) <= cell / 2)) return [];
       const toLevel = Math.hypot(ux, uy);
-      const ways = Array.from({ length: Math.log2(BEYOND) }, (_, n) => 1 + cell / 2 ** n / toLevel);
-      return toLevel > 0 ? ways.flatMap((way) => [px + way * ux, py + way * uy]) : [];
+      return PAST.flatMap((part) => {
+        const way = 1 + (part * cell) / toLevel;
+        return [x + way * ux, y + way * uy];
+      });
     });
     const values = valuesAt(field, places);
     const beyond = Array.from(values, (value, k) => ({
