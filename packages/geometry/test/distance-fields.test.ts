@@ -4,9 +4,11 @@ import {
   blendedDifference,
   blendedIntersection,
   blendedUnion,
+  type Contour,
   combine,
   combineAll,
   complement,
+  contours,
   type DistanceField,
   differenceField,
   distanceIndex,
@@ -29,6 +31,7 @@ import {
   placedField,
   repeatedField,
   shapeField,
+  sharpContours,
   shellField,
   signedArea,
   unionField,
@@ -301,6 +304,47 @@ test("a contour has the corners of the shape itself, however sharp", () => {
     }),
     { numRuns: 10 },
   );
+});
+
+test("contours of samples are bent to the field's corners, and nowhere further from their level", () => {
+  const next = seededRandom(17);
+  const offBy = (field: DistanceField, { level, points, closed }: Contour): number => {
+    let most = 0;
+    for (let i = 0; i < points.length - (closed ? 0 : 2); i += 2) {
+      const j = (i + 2) % points.length;
+      for (const share of [0.25, 0.5, 0.75]) {
+        const x = points[i] + share * (points[j] - points[i]);
+        const y = points[i + 1] + share * (points[j + 1] - points[i + 1]);
+        most = Math.max(most, Math.abs(field.at(x, y) - level));
+      }
+    }
+    return most;
+  };
+  const [plain, bent]: number[][] = [[], []];
+  for (let run = 0; run < 8; run++) {
+    const shape = shapeNear(next);
+    const field = shapeField(shape);
+    const grid = { x: -20, y: -20, cell: 0.5, columns: 160, rows: 160 };
+    const lines = contours(grid, field.sample(grid), [-2, 0, 3]);
+    const sharp = sharpContours(field, lines, grid.cell);
+    lines.forEach((line, k) => {
+      expect(sharp[k]).toMatchObject({ level: line.level, closed: line.closed });
+      expect(offBy(field, sharp[k])).toBeLessThanOrEqual(offBy(field, line) + 1e-9);
+    });
+    for (const [all, found] of [
+      [lines, plain],
+      [sharp, bent],
+    ] as const) {
+      const rings = all.flatMap(({ level, points }) => (level === 0 ? [points] : []));
+      const index = distanceIndex({ rings, fillRule: "evenodd" });
+      for (const ring of shape.rings)
+        for (let i = 0; i < ring.length; i += 2) found.push(index.gap(ring[i], ring[i + 1]));
+    }
+  }
+  // Some corners lie closer together than samples.
+  const exact = [plain, bent].map((gaps) => gaps.filter((gap) => gap < 1e-9).length / gaps.length);
+  expect(exact[0]).toBe(0);
+  expect(exact[1]).toBeGreaterThan(0.7);
 });
 
 test("a contour leaves no thin wall out", () => {

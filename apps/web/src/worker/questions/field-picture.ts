@@ -1,4 +1,4 @@
-import { type Contour, contours, type DistanceField } from "@vertexon/geometry";
+import { type Contour, contours, type DistanceField, sharpContours } from "@vertexon/geometry";
 import type { AskedSheet, NamedField } from "../asked-sheet";
 import { extremes } from "./extremes";
 import { type FieldRequest, shadeField } from "./shade-field";
@@ -31,7 +31,8 @@ export function fieldPicture(
   const found = sheet.fieldOf(name);
   if (!found) return null;
   if (aspect === "difference" || aspect === "steepness") return offPicture(found, aspect, request);
-  const values = (aspect === "exact" ? found.exact() : found.field).sample(request);
+  const field = aspect === "exact" ? found.exact() : found.field;
+  const values = field.sample(request);
   const { least, greatest } = extremes(values);
   const { interval, reach } = request;
   const from = Math.max(Math.ceil(least / interval), Math.ceil(-reach / interval));
@@ -40,7 +41,8 @@ export function fieldPicture(
   // The outline of a shape is drawn from its vertices; what is composed has none.
   for (let k = from; k <= to && levels.length < MOST_LEVELS; k++)
     if (k !== 0 || found.isComposed) levels.push(k * interval);
-  return { request, ...shadeField(request, values), contours: contours(request, values, levels) };
+  const lines = sharpContours(field, contours(request, values, levels), request.cell);
+  return { request, ...shadeField(request, values), contours: lines };
 }
 
 /** How far values are from what they might be, as shades, with the outline of what the field encloses. */
@@ -51,7 +53,7 @@ function offPicture({ field, exact, tolerance }: NamedField, aspect: FieldAspect
   return {
     request,
     ...shadeOff(request, off, isDifference ? PALE * tolerance : 0),
-    contours: contours(request, values, [0]),
+    contours: sharpContours(field, contours(request, values, [0]), request.cell),
   };
 }
 

@@ -20,4 +20,5 @@ export { pathField } from "./path-field";
 export { placedField } from "./placed";
 export { repeatedField } from "./repeated";
 export { complement, differenceField, intersectionField, unionField, xorField } from "./sets";
+export { sharpContours } from "./sharp-contours";
 export { formField, shapeField } from "./sources";

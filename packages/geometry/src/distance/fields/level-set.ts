@@ -2,7 +2,7 @@ import { cleaned } from "../../arrangement";
 import { locationIndex } from "../../location";
 import { type MultiPolygon, operandOf, type Ring } from "../../polygon";
 import { simplifyOutlines } from "../../simplify";
-import type { Slope } from "../forms";
+import { Bending, isTurn, QUARTERS } from "./bending";
 import { CornerValues, CrossedCells, type Witness } from "./crossed-cells";
 import type { DistanceField } from "./field";
 import { valuesAt } from "./measured";
@@ -75,105 +75,25 @@ const ROUNDS = 5;
 /** Cells are so many tolerances wide, where that is not too many of them. */
 const WIDTH = 12;
 
-/** A place on the level with the field's gradient there. */
-interface Place {
-  x: number;
-  y: number;
-  slope: Slope;
-}
-
-/** Halvings of one line at most. */
-const DEEPEST = 12;
-/** Gradients that differ by more than this cosine may come from both sides of a crease. */
-const CREASE = 0.97;
-
-/** Where a line is held against the level. */
-const QUARTERS = [0.25, 0.5, 0.75];
-
 function refined(field: DistanceField, level: number, tolerance: number, line: readonly [number, number][]): Ring {
+  const bending = new Bending(field, level, tolerance, false);
   const points: number[] = [];
-  const placeAt = (x: number, y: number): Place => {
-    const slope = { x: 0, y: 0 };
-    field.at(x, y, slope);
-    return { x, y, slope };
-  };
-  const offBy = (x: number, y: number): number => Math.abs(field.at(x, y) - level);
-  const isClose = (p: Place, q: Place): boolean =>
-    QUARTERS.every((share) => offBy(p.x + share * (q.x - p.x), p.y + share * (q.y - p.y)) <= tolerance);
-  const between = (p: Place, q: Place, depth: number): void => {
-    const corner = cornerOf(p, q, tolerance);
-    if (corner && offBy(corner.x, corner.y) <= tolerance / 2) {
-      const place = placeAt(corner.x, corner.y);
-      if (isClose(p, place) && isClose(place, q)) {
-        points.push(corner.x, corner.y);
-        return;
-      }
-    }
-    if (depth >= DEEPEST || isClose(p, q)) return;
-    const middle = onLevel(field, level, (p.x + q.x) / 2, (p.y + q.y) / 2, Math.hypot(q.x - p.x, q.y - p.y) / 2);
-    const place = middle ?? acrossLevel(field, level, p, q);
-    if (!place) return;
-    between(p, place, depth + 1);
-    points.push(place.x, place.y);
-    between(place, q, depth + 1);
-  };
-  /** Whether the line turns by much at a place. */
-  const isTurn = (k: number): boolean => {
-    const [ax, ay] = line[(k + line.length - 1) % line.length];
-    const [bx, by] = line[k % line.length];
-    const [cx, cy] = line[(k + 1) % line.length];
-    const [ux, uy, vx, vy] = [bx - ax, by - ay, cx - bx, cy - by];
-    return ux * vx + uy * vy < CREASE * Math.sqrt((ux * ux + uy * uy) * (vx * vx + vy * vy));
-  };
+  const at = (k: number): [number, number] => line[(k + line.length) % line.length];
+  const isTurnAt = (k: number): boolean => isTurn(...at(k - 1), ...at(k), ...at(k + 1));
   const asked: number[] = [];
   line.forEach((p, k) => {
-    const q = line[(k + 1) % line.length];
+    const q = at(k + 1);
     for (const share of QUARTERS) asked.push(p[0] + share * (q[0] - p[0]), p[1] + share * (q[1] - p[1]));
   });
   const values = valuesAt(field, asked);
   line.forEach(([x, y], k) => {
     points.push(x, y);
     // Most lines lie close, and the field need not be asked for gradients there. But those may cut a sharp tip off.
-    const isLineClose = QUARTERS.every((_, quarter) => Math.abs(values[3 * k + quarter] - level) <= tolerance);
-    if (!isLineClose || isTurn(k) || isTurn(k + 1)) between(placeAt(x, y), placeAt(...line[(k + 1) % line.length]), 0);
+    const isClose = QUARTERS.every((_, quarter) => Math.abs(values[3 * k + quarter] - level) <= tolerance);
+    if (isClose && !isTurnAt(k) && !isTurnAt(k + 1)) return;
+    bending.between(bending.placeAt(x, y), bending.placeAt(...at(k + 1)), points);
   });
   return Float64Array.from(points);
-}
-
-/** A corner may be so many times further away than two places on both sides of it are from each other: down to angles of 2 degrees. */
-const SHARPEST = 32;
-
-/** Where the tangents at two places meet, if these differ, and that lies near, but not as near as `tolerance` to the line between them. */
-function cornerOf(p: Place, q: Place, tolerance: number): { x: number; y: number } | null {
-  const [a, b] = [p.slope, q.slope];
-  const [la, lb] = [Math.hypot(a.x, a.y), Math.hypot(b.x, b.y)];
-  if (!(la > 0 && lb > 0) || (a.x * b.x + a.y * b.y) / (la * lb) > CREASE) return null;
-  // a · (c − p) = 0 and b · (c − q) = 0
-  const turn = a.x * b.y - a.y * b.x;
-  if (turn === 0) return null;
-  const [u, v] = [a.x * p.x + a.y * p.y, b.x * q.x + b.y * q.y];
-  const x = (u * b.y - v * a.y) / turn;
-  const y = (a.x * v - b.x * u) / turn;
-  const [dx, dy] = [q.x - p.x, q.y - p.y];
-  const far = Math.hypot(dx, dy);
-  const beside = Math.abs(dx * (y - p.y) - dy * (x - p.x));
-  if (!(beside > tolerance * far)) return null;
-  return Math.max(Math.hypot(x - p.x, y - p.y), Math.hypot(x - q.x, y - q.y)) <= SHARPEST * far ? { x, y } : null;
-}
-
-/** A place on the level near another one, or null where the gradient leads too far. */
-function onLevel(field: DistanceField, level: number, x: number, y: number, reach: number): Place | null {
-  const slope = { x: 0, y: 0 };
-  let [px, py] = [x, y];
-  for (let step = 0; step < 8; step++) {
-    const value = field.at(px, py, slope) - level;
-    const squared = slope.x * slope.x + slope.y * slope.y;
-    if (Math.abs(value) <= 1e-14 * (Math.abs(px) + Math.abs(py)) || squared === 0) break;
-    px -= (value * slope.x) / squared;
-    py -= (value * slope.y) / squared;
-    if (!(Math.hypot(px - x, py - y) <= reach)) return null;
-  }
-  return { x: px, y: py, slope };
 }
 
 function withFewerVertices(polygons: MultiPolygon, tolerance: number): MultiPolygon {
@@ -185,32 +105,6 @@ function withFewerVertices(polygons: MultiPolygon, tolerance: number): MultiPoly
     const [outer, ...inner] = rings.splice(0, 1 + holes.length);
     return { outer, holes: inner };
   });
-}
-
-/** Steps to each side in which the level is looked for beside a line, as long as the line all together. */
-const BESIDE = 16;
-
-/** Where the level crosses the upright on the middle of a line, near it; null where it does not. */
-function acrossLevel(field: DistanceField, level: number, p: Place, q: Place): Place | null {
-  const [x, y] = [(p.x + q.x) / 2, (p.y + q.y) / 2];
-  const [nx, ny] = [(p.y - q.y) / BESIDE, (q.x - p.x) / BESIDE];
-  const valueAt = (share: number): number => field.at(x + share * nx, y + share * ny) - level;
-  const isIn = valueAt(0) <= 0;
-  for (let step = 1; step <= BESIDE; step++)
-    for (const side of [step, -step]) {
-      if (valueAt(side) <= 0 === isIn) continue;
-      let [low, high] = [side - Math.sign(side), side];
-      for (let k = 0; k < 50; k++) {
-        const middle = (low + high) / 2;
-        if (valueAt(middle) <= 0 === isIn) low = middle;
-        else high = middle;
-      }
-      const slope = { x: 0, y: 0 };
-      const [px, py] = [x + high * nx, y + high * ny];
-      field.at(px, py, slope);
-      return { x: px, y: py, slope };
-    }
-  return null;
 }
 
 /** How far the values at places that lie on the wrong side of an outline differ from the level, if by more than the tolerance. */
