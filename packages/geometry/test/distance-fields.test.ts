@@ -347,6 +347,24 @@ test("contours of samples are bent to the field's corners, and nowhere further f
   expect(exact[1]).toBeGreaterThan(0.7);
 });
 
+test("thin triangles keep both ends, in contours of levels and of samples", () => {
+  for (const width of [0.9, 1.5, 2.2]) {
+    const ring = Float64Array.of(0, 0, 12, 5, 12 - 0.4 * width, 5 + 0.9 * width);
+    const field = shapeField({ rings: [ring], fillRule: "nonzero" });
+    const whole = Math.abs(signedArea(ring));
+    const areaOf = (rings: readonly Float64Array[]) => rings.reduce((sum, each) => sum + Math.abs(signedArea(each)), 0);
+    expect(areaOf(operandOf(levelSet(field, 0, 0.02).polygons).rings)).toBeCloseTo(whole, 0);
+    for (let shift = 0; shift < 1; shift += 0.1) {
+      const grid = { x: -3 + shift, y: -3 + shift / 3, cell: 1, columns: 20, rows: 14 };
+      const lines = contours(grid, field.sample(grid), [0]);
+      const [before, after] = [lines, sharpContours(field, lines, grid.cell)].map((all) =>
+        areaOf(all.map(({ points }) => points)),
+      );
+      expect(Math.abs(after - whole)).toBeLessThanOrEqual(Math.abs(before - whole) + 0.02 * whole);
+    }
+  }
+});
+
 test("a contour leaves no thin wall out", () => {
   const disc = formField(distanceToCircle, { x: 50, y: 50, radius: 30 }, { minX: 20, minY: 20, maxX: 80, maxY: 80 });
   for (const width of [1, 0.4, 0.15]) {

@@ -26,6 +26,8 @@ export class Bending {
     private readonly field: DistanceField,
     private readonly level: number,
     private readonly tolerance: number,
+    /** On which side of the lines lower values lie. */
+    private readonly low: "left" | "right",
     private readonly isTowardsCorners: boolean,
   ) {}
 
@@ -38,7 +40,7 @@ export class Bending {
   /** Writes the points between two places: the level's corner, or as many on it as are needed; none where the line is close. */
   between(p: Place, q: Place, points: number[], depth = 0): void {
     const { field, level, tolerance } = this;
-    const corner = cornerOf(p, q, tolerance);
+    const corner = cornerOf(p, q, this.low, tolerance);
     if (corner && this.offBy(corner.x, corner.y) <= tolerance / 2) {
       const place = this.placeAt(corner.x, corner.y);
       if (this.isClose(p, place) && this.isClose(place, q)) {
@@ -88,8 +90,11 @@ export function isTurn(ax: number, ay: number, bx: number, by: number, cx: numbe
 /** A corner may be so many times further away than two places on both sides of it are from each other: down to angles of 2 degrees. */
 const SHARPEST = 32;
 
-/** Where the tangents at two places meet, if these differ, and that lies near, but not as near as `tolerance` to the line between them. */
-function cornerOf(p: Place, q: Place, tolerance: number): { x: number; y: number } | null {
+/**
+ * Where the tangents at two places meet, if these differ, ahead of the first and behind the second, and that lies near, but not as near as
+ * `tolerance` to the line between them.
+ */
+function cornerOf(p: Place, q: Place, low: "left" | "right", tolerance: number): { x: number; y: number } | null {
   const [a, b] = [p.slope, q.slope];
   const [la, lb] = [Math.hypot(a.x, a.y), Math.hypot(b.x, b.y)];
   if (!(la > 0 && lb > 0) || (a.x * b.x + a.y * b.y) / (la * lb) > CREASE) return null;
@@ -99,6 +104,11 @@ function cornerOf(p: Place, q: Place, tolerance: number): { x: number; y: number
   const [u, v] = [a.x * p.x + a.y * p.y, b.x * q.x + b.y * q.y];
   const x = (u * b.y - v * a.y) / turn;
   const y = (a.x * v - b.x * u) / turn;
+  // Lines go where the gradient is when turned to the left, if lower values lie there.
+  const sense = low === "left" ? 1 : -1;
+  const ahead = sense * (a.x * (y - p.y) - a.y * (x - p.x));
+  const behind = sense * (b.x * (q.y - y) - b.y * (q.x - x));
+  if (!(ahead > 0 && behind > 0)) return null;
   const [dx, dy] = [q.x - p.x, q.y - p.y];
   const far = Math.hypot(dx, dy);
   const beside = Math.abs(dx * (y - p.y) - dy * (x - p.x));

@@ -76,7 +76,7 @@ const ROUNDS = 5;
 const WIDTH = 12;
 
 function refined(field: DistanceField, level: number, tolerance: number, line: readonly [number, number][]): Ring {
-  const bending = new Bending(field, level, tolerance, false);
+  const bending = new Bending(field, level, tolerance, "left", false);
   const points: number[] = [];
   const at = (k: number): [number, number] => line[(k + line.length) % line.length];
   const isTurnAt = (k: number): boolean => isTurn(...at(k - 1), ...at(k), ...at(k + 1));

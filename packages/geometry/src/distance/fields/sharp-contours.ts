@@ -1,4 +1,5 @@
 import type { Contour } from "../contours";
+import { type Foot, nearestOnEdge } from "../nearest-on-edge";
 import { Bending, isTurn, onLevel, type Place } from "./bending";
 import type { DistanceField } from "./field";
 
@@ -6,8 +7,9 @@ import type { DistanceField } from "./field";
 const LONGEST = 16;
 /** Corners of all contours that are looked for. */
 const MOST = 200;
-/** Lines are bent to within this part of a cell. */
+/** Lines are bent to within this part of a cell, and lead past the points that they had within this many. */
 const FINE = 1 / 16;
+const FURTHEST = 0.5;
 
 /**
  * Contours of a field's samples with the corners of the field itself: between samples to both sides of a crease values are not linear, so
@@ -40,7 +42,15 @@ function sharpened(
   );
   const start = turns.indexOf(false);
   if (start < 0) return { points, corners: 0 };
-  const bending = new Bending(field, level, FINE * cell, true);
+  const bending = new Bending(field, level, FINE * cell, "right", true);
+  /** The place on the level near a point, if the line goes its way there, judged by the piece from another point on. */
+  const placeOn = (point: number, piece: number): Place | null => {
+    const place = onLevel(field, level, ...at(point), cell);
+    const from = closed ? piece + count : Math.min(Math.max(piece, 0), count - 2);
+    const [[ax, ay], [bx, by]] = [at(from), at(from + 1)];
+    // Greater values lie on the left.
+    return place && place.slope.y * (bx - ax) - place.slope.x * (by - ay) > 0 ? place : null;
+  };
   const out: number[] = [];
   let corners = 0;
   let k = start;
@@ -53,31 +63,36 @@ function sharpened(
     out.push(...at(k));
     const isCorner = next > k + 1 && next - k <= LONGEST && corners < most;
     if (isCorner) corners++;
-    const bent = isCorner ? bentBetween(bending, at(k), at(next), (x, y) => onLevel(field, level, x, y, cell)) : null;
-    if (bent) out.push(...bent);
-    else for (let j = k + 1; j < next; j++) out.push(...at(j));
+    const old = Array.from({ length: next - k - 1 }, (_, j) => at(k + 1 + j));
+    const bent = isCorner ? bentBetween(bending, placeOn(k, k - 1), placeOn(next, next), old, cell) : null;
+    out.push(...(bent ?? old.flat()));
     k = next;
   }
   if (!closed) out.push(...at(end));
   return { points: Float64Array.from(out), corners };
 }
 
-/** The points between two others along the level; null where the way is not clear. */
+/** The points between two places along the level; null where the way is not clear, or leads away from the old points. */
 function bentBetween(
   bending: Bending,
-  from: [number, number],
-  to: [number, number],
-  placeNear: (x: number, y: number) => Place | null,
+  p: Place | null,
+  q: Place | null,
+  old: readonly [number, number][],
+  cell: number,
 ): number[] | null {
-  const [p, q] = [placeNear(...from), placeNear(...to)];
   if (!p || !q) return null;
   const points: number[] = [];
   bending.between(p, q, points);
-  let last: { x: number; y: number } = p;
-  for (let i = 0; i <= points.length; i += 2) {
-    const next = i < points.length ? { x: points[i], y: points[i + 1] } : q;
-    if (!bending.isClose(last, next)) return null;
-    last = next;
+  const way = [p.x, p.y, ...points, q.x, q.y];
+  const foot: Foot = { x: 0, y: 0, squared: 0 };
+  const gaps = old.map(() => Number.POSITIVE_INFINITY);
+  for (let i = 0; i + 2 < way.length; i += 2) {
+    const [ax, ay, bx, by] = way.slice(i, i + 4);
+    if (!bending.isClose({ x: ax, y: ay }, { x: bx, y: by })) return null;
+    old.forEach(([x, y], k) => {
+      nearestOnEdge(x, y, ax, ay, bx, by, foot);
+      gaps[k] = Math.min(gaps[k], foot.squared);
+    });
   }
-  return points;
+  return gaps.every((squared) => Math.sqrt(squared) <= FURTHEST * cell) ? points : null;
 }
