@@ -20,7 +20,7 @@ export interface FieldPicture {
 /** More contours than this would be a grey. */
 const MOST_LEVELS = 200;
 
-/** Differences that may come from the vertices of the outline are no deeper than one in so many. */
+/** The tolerances of the outline that the deepest shade stands for at least: what its vertices explain stays pale. */
 const PALE = 4;
 
 /** A signed distance, shaded, with its contours; null for what has none. */

@@ -87,7 +87,7 @@ export function isTurn(ax: number, ay: number, bx: number, by: number, cx: numbe
   return ux * vx + uy * vy < CREASE * Math.sqrt((ux * ux + uy * uy) * (vx * vx + vy * vy));
 }
 
-/** A corner may be so many times further away than two places on both sides of it are from each other: down to angles of 2 degrees. */
+/** How far away a corner may be, in distances between the places on both sides of it: down to angles of 2 degrees. */
 const SHARPEST = 32;
 
 /**

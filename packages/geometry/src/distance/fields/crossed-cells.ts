@@ -5,7 +5,7 @@ import { valuesAt } from "./measured";
 /** No more crossed cells than this. */
 const MOST_CELLS = 400_000;
 
-/** Thin pieces are looked for so many squares past the level. */
+/** How far past the level thin pieces are looked for, in squares. */
 const PAST = [1, 0.25, 0.0625];
 /** The way over which growth is measured, in squares. */
 const BESIDE = 1 / 64;

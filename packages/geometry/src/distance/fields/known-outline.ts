@@ -5,7 +5,7 @@ import type { DistanceField, Outline } from "./field";
 
 /** The greatest number of edges of copies that are measured by all their edges. */
 const MOST_EDGES = 4096;
-/** Coordinates so many times greater than the size would lose digits that the field itself keeps. */
+/** The greatest coordinates, in sizes: vertices further out lose digits that the field itself keeps. */
 const FURTHEST = 16;
 
 /** A field whose grids are measured by the edges of an outline, if it has one: that is quicker than lists of places. */

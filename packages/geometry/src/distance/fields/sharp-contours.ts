@@ -3,7 +3,7 @@ import { type Foot, nearestOnEdge } from "../nearest-on-edge";
 import { Bending, isTurn, onLevel, type Place } from "./bending";
 import type { DistanceField } from "./field";
 
-/** Turns of so many points in a row are taken together; longer ones are no corners. */
+/** The most pieces that turn, or lie between turns, and are taken for one corner. */
 const LONGEST = 16;
 /** Corners of all contours that are looked for. */
 const MOST = 200;
