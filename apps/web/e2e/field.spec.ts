@@ -64,9 +64,10 @@ test("samples: the cell that is fine enough is taken, a contour becomes a shape,
   await choose(page, "relief");
   await expect(page.getByTestId("grid-reader")).toContainText("the outline is off by");
   await expect(page.getByTestId("field-took")).toContainText("ms");
-  await page.getByLabel("padding").fill("8");
+  // Each letter is taken, and all of them are one step.
+  await page.getByLabel("padding").pressSequentially("12.5");
   await page.getByLabel("padding").press("Enter");
-  await expect.poll(() => scriptText(page)).toContain("reach: 20, padding: 8)");
+  await expect.poll(() => scriptText(page)).toContain("reach: 20, padding: 12.5)");
   await page.getByRole("button", { name: "Undo" }).click();
   await expect.poll(() => scriptText(page)).not.toContain("padding");
   await page.getByRole("button", { name: "Take it" }).click();

@@ -44,7 +44,10 @@ export function useScriptEdits(
       }
       waiting.current = null; // an older one must not come after this
       if (!drag) catchUp();
-      const changes = edits(now.view, now.script);
+      // A control may set once more what is there already: that is no step to be undone.
+      const changes = edits(now.view, now.script)?.filter(
+        ({ from, to, insert }) => now.script.slice(from, to) !== insert,
+      );
       if (!changes?.length) return;
       if (!drag) return handle.edit(changes, { drag });
       ahead.current = applyEdits(now.script, changes);

@@ -19,7 +19,7 @@ import { replacedArgument } from "./replaced-argument";
 export function Samples({ name }: { name: string }) {
   const { view, thread, moving } = useAnswers();
   const resting = useResting(view, moving);
-  const { edit } = useEdits();
+  const { edit, endDrag } = useEdits();
   const [wanted, setWanted] = useState(0.1);
   const definition = view.definitions.find((each) => each.name === name);
   const value = definition?.value?.type === "field" ? definition.value : null;
@@ -39,31 +39,38 @@ export function Samples({ name }: { name: string }) {
   const { reach } = value;
   const { columns, rows, cell } = grid;
   const { values, least, greatest, took, state } = sampled;
-  const change = (argument: "cell" | "reach" | "padding", to: number | null) =>
-    to && to > 0 && edit((_, script) => replacedArgument(script, definition.span, argument, to));
+  const change = (argument: "cell" | "reach" | "padding", to: number | null, drag: boolean) =>
+    to &&
+    to > 0 &&
+    edit(
+      (current, script) => {
+        const span = current.definitions.find((each) => each.name === name)?.span;
+        return span ? replacedArgument(script, span, argument, to) : null;
+      },
+      { drag },
+    );
+  // All that is typed until the field is left is one step to be undone.
+  const typing = (argument: "cell" | "reach" | "padding") => ({
+    onChange: (to: number | null) => change(argument, to, true),
+    onBlur: endDrag,
+    onPressEnter: endDrag,
+    "aria-label": argument,
+  });
   return (
     <>
       <div className="field-row">
         <span className="quiet">cell</span>
-        <InputNumber size="small" min={1e-6} value={cell} onChange={(to) => change("cell", to)} aria-label="cell" />
+        <InputNumber size="small" min={1e-6} value={cell} {...typing("cell")} />
         <span className="quiet">reach</span>
         <InputNumber
           size="small"
           min={1e-6}
           value={Number.isFinite(reach) ? reach : null}
           placeholder="no limit"
-          onChange={(to) => change("reach", to)}
-          aria-label="reach"
+          {...typing("reach")}
         />
         <span className="quiet">padding</span>
-        <InputNumber
-          size="small"
-          min={1e-6}
-          value={paddingOf(view, grid)}
-          placeholder="none"
-          onChange={(to) => change("padding", to)}
-          aria-label="padding"
-        />
+        <InputNumber size="small" min={1e-6} value={paddingOf(view, grid)} placeholder="none" {...typing("padding")} />
       </div>
       <Facts
         pairs
@@ -105,7 +112,7 @@ export function Samples({ name }: { name: string }) {
               {seen.least === null ? "no cell that was tried is small enough" : `a cell of ${small(seen.least)} does`}
             </span>
             {seen.least !== null && seen.least !== cell && (
-              <Button size="small" disabled={!reader.isNewest} onClick={() => change("cell", seen.least)}>
+              <Button size="small" disabled={!reader.isNewest} onClick={() => change("cell", seen.least, false)}>
                 Take it
               </Button>
             )}

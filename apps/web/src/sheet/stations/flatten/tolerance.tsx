@@ -21,7 +21,7 @@ export function Tolerance({ target, onTarget }: { target: Target; onTarget(targe
   const { view } = useAnswers();
   const { edit, endDrag } = useEdits();
   const [tolerance, setTolerance] = useOwnValue(view.tolerance, view);
-  const set = (next: number | null, drag: boolean) => {
+  const set = (next: number | null) => {
     if (next === null || !(next > 0)) return;
     setTolerance(next);
     edit(
@@ -30,7 +30,7 @@ export function Tolerance({ target, onTarget }: { target: Target; onTarget(targe
         if (current.toleranceSpan) return [{ ...current.toleranceSpan, insert: text }];
         return [{ from: 0, to: 0, insert: `tolerance ${text}\n` }];
       },
-      { drag },
+      { drag: true },
     );
   };
   const { magnification, ratio } = target;
@@ -39,8 +39,10 @@ export function Tolerance({ target, onTarget }: { target: Target; onTarget(targe
   const aim = (change: Partial<Target>) => {
     const next = { ...target, ...change };
     onTarget(next);
-    set(pixels / (next.magnification * next.ratio), false);
+    set(pixels / (next.magnification * next.ratio));
   };
+  // All that is typed until a field is left is one step to be undone.
+  const leaving = { onBlur: endDrag, onPressEnter: endDrag };
   return (
     <>
       <div className="number-slider">
@@ -51,7 +53,7 @@ export function Tolerance({ target, onTarget }: { target: Target; onTarget(targe
           step={0.05}
           value={Math.log10(tolerance)}
           tooltip={{ formatter: (power) => small(10 ** (power ?? 0)) }}
-          onChange={(power) => set(Number((10 ** power).toPrecision(2)), true)}
+          onChange={(power) => set(Number((10 ** power).toPrecision(2)))}
           onChangeComplete={endDrag}
           ariaLabelForHandle="tolerance"
         />
@@ -60,7 +62,8 @@ export function Tolerance({ target, onTarget }: { target: Target; onTarget(targe
           min={1e-9}
           step={tolerance / 10}
           value={Number(toleranceText(tolerance))}
-          onChange={(next) => set(next, false)}
+          onChange={set}
+          {...leaving}
           aria-label="tolerance, typed"
         />
       </div>
@@ -71,8 +74,9 @@ export function Tolerance({ target, onTarget }: { target: Target; onTarget(targe
           min={1e-6}
           step={0.05}
           value={Number(pixels.toPrecision(4))}
-          onChange={(next) => next && set(next / (magnification * ratio), false)}
+          onChange={(next) => next && set(next / (magnification * ratio))}
           className="tolerance-field"
+          {...leaving}
           aria-label="tolerance in pixels"
         />
         <span>pixels at magnification</span>
@@ -82,6 +86,7 @@ export function Tolerance({ target, onTarget }: { target: Target; onTarget(targe
           value={magnification}
           onChange={(next) => next && aim({ magnification: next })}
           className="tolerance-field"
+          {...leaving}
           aria-label="magnification of the target"
         />
         <span title="pixels of the target to a plan unit, unmagnified">ratio</span>
@@ -91,6 +96,7 @@ export function Tolerance({ target, onTarget }: { target: Target; onTarget(targe
           value={ratio}
           onChange={(next) => next && aim({ ratio: next })}
           className="tolerance-field"
+          {...leaving}
           aria-label="pixels of the target to a plan unit"
         />
       </div>

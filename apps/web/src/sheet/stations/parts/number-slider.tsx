@@ -17,7 +17,7 @@ export function NumberSlider({ definition }: { definition: DefinitionView }) {
   // About a hundred steps of a round size; whole numbers stay whole.
   const fine = 10 ** Math.floor(Math.log10((greatest - least) / 40));
   const step = [least, greatest, shown].every(Number.isInteger) ? Math.max(1, fine) : fine;
-  const set = (next: number | null, drag: boolean) => {
+  const set = (next: number | null) => {
     if (next === null) return;
     setShown(next);
     edit(
@@ -25,7 +25,7 @@ export function NumberSlider({ definition }: { definition: DefinitionView }) {
         const span = current.definitions.find((each) => each.name === name)?.number?.span;
         return span ? [{ ...span, insert: writeNumber(next, 6) }] : null;
       },
-      { drag },
+      { drag: true },
     );
   };
   return (
@@ -36,7 +36,7 @@ export function NumberSlider({ definition }: { definition: DefinitionView }) {
         max={greatest}
         step={step}
         value={shown}
-        onChange={(next) => set(next, true)}
+        onChange={set}
         onChangeComplete={endDrag}
         ariaLabelForHandle={name}
       />
@@ -46,7 +46,10 @@ export function NumberSlider({ definition }: { definition: DefinitionView }) {
         max={greatest}
         step={step}
         value={shown}
-        onChange={(next) => set(next, false)}
+        onChange={set}
+        // All that is typed until the field is left is one step to be undone.
+        onBlur={endDrag}
+        onPressEnter={endDrag}
         aria-label={`${name}, typed`}
       />
     </div>
