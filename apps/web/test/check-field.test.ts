@@ -118,7 +118,7 @@ test("somebody's values: what they measure is told, and every difference is list
     expect(theirs).toBeCloseTo(another.scale * off(x, y) + another.offset, 9);
     expect(ours).toBeCloseTo(exact(x, y), 0);
   }
-});
+}, 60_000);
 
 test("distances from pixel to pixel are told from sums of steps", async () => {
   const places = Array.from({ length: 50 * 40 }, (_, i) => ({ c: i % 50, r: Math.floor(i / 50) }));
@@ -135,7 +135,7 @@ test("distances from pixel to pixel are told from sums of steps", async () => {
   expect(await pixels(Math.hypot)).toEqual(["measured between pixels"]);
   expect(await pixels((dx, dy) => Math.hypot(dx, dy) - 0.5)).toEqual(["measured between pixels"]);
   expect(await pixels((dx, dy) => Math.abs(dx) + Math.abs(dy))).toEqual(["not Euclidean"]);
-});
+}, 60_000);
 
 test("samples lie over the plan, over the grid of a sampled field, or where they say", async () => {
   const wide = `${SCRIPT.replace("(100, 80)", "(70, 80)")}moat = field(pond, cell: 2, padding: 20)\n`;
@@ -233,7 +233,7 @@ test("files of every form are read", async () => {
   expect(found!.outline.length).toBe(1);
   const short = await ask("checkField", { name: "pond", file, raw: { ...raw, rows: 81 }, box: BOX, yDown: true });
   expect(short!.problem).toBe("plain numbers: 100 × 81 of float32 are 32400 bytes, the file has 32000");
-});
+}, 60_000);
 
 test("bad files, and what is no field, say what was expected", async () => {
   const problemOf = async (...parts: (string | Uint8Array)[]) => (await answerTo(fileOf(...parts))).problem;
