@@ -23,6 +23,14 @@ test("a composed distance says what it is worth, and is held against the exact o
   await expect(page.getByTestId("field-worth")).toContainText("A lower bound on both sides");
   await expect(page.getByTestId("field-steepest")).toHaveText("1.0000");
   expect(Number(await page.getByTestId("field-mean-off").textContent())).toBeGreaterThan(0);
+  // The radius as it is written is on a slider; typed, it is one step to be undone.
+  await page.getByRole("slider", { name: "radius" }).press("ArrowRight");
+  await expect.poll(() => scriptText(page)).toContain("radius: 25)");
+  await page.getByLabel("radius, typed").fill("12.5");
+  await page.getByLabel("radius, typed").press("Enter");
+  await expect.poll(() => scriptText(page)).toContain("radius: 12.5)");
+  await page.getByRole("button", { name: "Undo" }).click();
+  await expect.poll(() => scriptText(page)).toContain("radius: 25)");
   for (const aspect of ["exact", "difference", "steepness", "as composed"])
     await page.getByTestId("panel").getByText(aspect, { exact: true }).click();
   const at = await onPage(page, 100, 20);

@@ -1,16 +1,16 @@
 import { Button, InputNumber, Tabs } from "antd";
 import { useState } from "react";
 import type { FieldAspect } from "@/worker/questions/field-picture";
-import type { DefinitionView, SheetView } from "@/worker/sheet-view";
+import type { SheetView } from "@/worker/sheet-view";
 import { useAnswers } from "../../model/answers";
 import { appendedLine, freshName } from "../../model/append";
 import { useEdits } from "../../model/edits";
 import { useKept } from "../../model/kept";
 import { useLayer } from "../../model/layers";
-import { NumberSlider } from "../parts/number-slider";
 import { Empty, Panel } from "../parts/panel";
 import { CheckField } from "./check-field";
 import { March } from "./march";
+import { NumbersBehind } from "./numbers-behind";
 import { Samples } from "./samples";
 import { Section } from "./section";
 import { useField } from "./use-field";
@@ -29,7 +29,6 @@ export function FieldPanel() {
   const value = view.definitions.find((each) => each.name === sampled)?.value;
   const reach = value?.type === "field" ? value.reach : Number.POSITIVE_INFINITY;
   const interval = ownInterval ?? niceInterval(reach, view);
-  const sliders = isComposed && name ? rangesBehind(view, name) : [];
   const active = tab ?? (isComposed ? "worth" : "samples");
   const shown = active === "worth" ? aspect : "values";
   useLayer(
@@ -89,9 +88,7 @@ export function FieldPanel() {
         </span>
       }
     >
-      {sliders.map((definition) => (
-        <NumberSlider key={definition.name} definition={definition} />
-      ))}
+      {isComposed && name && <NumbersBehind name={name} />}
       {!name && <Empty>No shape to measure from yet.</Empty>}
       {name && (
         <Tabs
@@ -112,16 +109,6 @@ export function FieldPanel() {
         />
       )}
     </Panel>
-  );
-}
-
-/** The numbers with a range that a definition follows from, radii of blends among them. */
-function rangesBehind({ definitions }: SheetView, name: string): DefinitionView[] {
-  const known = new Map(definitions.map((definition) => [definition.name, definition]));
-  const behind = new Set([name]);
-  for (const each of behind) for (const other of known.get(each)?.dependsOn ?? []) behind.add(other);
-  return definitions.filter(
-    (each) => behind.has(each.name) && each.number?.least != null && each.number.greatest != null,
   );
 }
 
