@@ -47,17 +47,29 @@ test("a composed distance says what it is worth, and is held against the exact o
   await expect(page.getByTestId("march-steps")).toContainText("soft is met");
 });
 
-test("where there are no shapes, the field that was composed last is shown and handed off at once", async ({
+test("where there are no shapes, the field that was composed last is shown at every turn, and handed off at once", async ({
   page,
 }) => {
   const script =
     "plan 100 by 100, y down, unit px\nspokes = distance(capsule((72, 50), (84, 54), radius: 3)).around((50, 50), 30)\n";
   await openSheet(page, `${script}wheel = field(spokes, cell: 1)\n`);
+  const at = await onPage(page, 78, 52);
+  const pointAt = async (): Promise<void> => {
+    await page.mouse.move(at.x - 3, at.y);
+    await page.mouse.move(at.x, at.y);
+    await expect(page.getByTestId("strip-side")).toHaveText("inside");
+  };
+  await pointAt();
   await station(page, "Field");
   await expect(page.getByTestId("field-worth")).toContainText("outside");
   await expect(page.getByTestId("panel")).toContainText("wheel");
   await station(page, "Hand off");
   await expect(page.getByTestId("panel")).toContainText("wheel.png");
+  await pointAt();
+  await station(page, "Define");
+  await page.getByRole("button", { name: "Make its contour a shape" }).click();
+  await expect.poll(() => scriptText(page)).toContain("level = contour(wheel)");
+  await expect(page.getByTestId("panel")).toContainText("2 subpaths");
 });
 
 test("samples: the cell that is fine enough is taken, a contour becomes a shape, a file is saved and checked", async ({

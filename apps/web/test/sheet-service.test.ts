@@ -262,4 +262,16 @@ test("a small picture holds results only, in tones by definition, with no more p
   const points = layers[0].data.split("L").length;
   expect([points > 100, points < 700]).toEqual([true, true]);
   expect(layers[1].data).toBe("M0.0 0.0L9.0 9.0");
+  // Without shapes it is the last distance, closed along the plan's side.
+  const distances = asking(
+    "plan 100 by 50\nd = distance(circle((100, 25), radius: 20)) union distance(circle((20, 25), radius: 9))",
+  );
+  const drawn = distances("thumbnail", { width: 100, height: 50 })!.layers;
+  const lines = drawn[0].data
+    .split("M")
+    .slice(1)
+    .map((line) => line.split("L"));
+  expect([drawn.length, lines.length]).toEqual([1, 2]);
+  for (const line of lines) expect(line.at(-1)).toBe(line[0]);
+  expect(Math.max(...lines.flat().map((place) => Number.parseFloat(place)))).toBeLessThan(101);
 });

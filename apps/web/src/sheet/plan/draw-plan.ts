@@ -87,19 +87,20 @@ type Only = (definition: string) => boolean;
 
 /** Everything on the plan, from the grid up; during a drag only what moves, over a backdrop of the rest. */
 export function drawPlan(ctx: CanvasRenderingContext2D, scene: Scene, backdrop: Backdrop | null): void {
-  const { camera, view, how } = scene;
+  const { camera, view } = scene;
   const only: Only = (definition) => !backdrop || backdrop.moved.has(definition);
   ctx.clearRect(0, 0, camera.width, camera.height);
-  if (backdrop && !how.isField)
+  if (backdrop && !showsField(scene))
     backdrop.paint(ctx, camera, (own) => drawBack(own, scene, (definition) => !only(definition)));
   else drawBack(ctx, scene, () => false);
   ctx.save();
   clipToPlan(ctx, camera);
-  if (how.isField) {
+  if (showsField(scene)) {
     drawFieldStation(ctx, scene);
     if (scene.samples) drawSamples(ctx, camera, scene.samples);
     drawHandles(ctx, scene, NONE);
   } else {
+    drawPicture(ctx, scene);
     drawShapes(ctx, scene, only);
     drawMarks(ctx, scene);
     drawNames(ctx, scene, only);
@@ -126,15 +127,20 @@ export function drawPlan(ctx: CanvasRenderingContext2D, scene: Scene, backdrop: 
   drawRulers(ctx, camera, scene.pointer);
 }
 
+/** Whether a field takes the place of the shapes, which are thin outlines then. */
+function showsField({ how, picture }: Scene): boolean {
+  return how.isField || (picture !== null && !how.isEdited);
+}
+
 /** Paper, pictures and grid, and what of the shapes stays as it is. */
 function drawBack(ctx: CanvasRenderingContext2D, scene: Scene, only: Only): void {
-  const { camera, view, how } = scene;
+  const { camera, view } = scene;
   ctx.save();
   clipToPlan(ctx, camera);
   drawPaper(ctx, camera);
   drawPictures(ctx, camera, view, scene.images);
   drawGrid(ctx, camera, view.plan);
-  if (!how.isField) {
+  if (!showsField(scene)) {
     drawShapes(ctx, scene, only);
     drawNames(ctx, scene, only);
   }
@@ -334,15 +340,12 @@ function drawNames(ctx: CanvasRenderingContext2D, scene: Scene, only: Only): voi
 }
 
 function drawFieldStation(ctx: CanvasRenderingContext2D, scene: Scene): void {
-  const { camera, picture, shape, inspected } = scene;
-  if (picture) {
-    drawField(ctx, camera, picture.picture, picture.image);
-    drawContours(ctx, camera, picture.picture);
-  }
-  // What is composed has its outline among the contours.
-  const isComposed = scene.layers.some(({ contours }) => contours?.of !== undefined);
+  const { camera, shape, inspected } = scene;
+  drawPicture(ctx, scene);
+  // What is composed is no shape: its outline is among the contours.
+  const measured = scene.layers.findLast(({ contours }) => contours)?.contours?.of ?? shape?.name;
   for (const each of shapesOf(scene.view)) {
-    const isMeasured = !isComposed && each.name === shape?.name;
+    const isMeasured = each.name === measured;
     strokeOutline(ctx, camera, each.shape, {
       colour: withAlpha(tokens.ink, isMeasured ? 1 : 0.3),
       width: isMeasured ? 1.8 : 1,
@@ -351,6 +354,12 @@ function drawFieldStation(ctx: CanvasRenderingContext2D, scene: Scene): void {
   for (const layer of scene.layers) drawNumbered(ctx, camera, layer);
   if (inspected && Number.isFinite(inspected.answer.distance))
     drawFootLine(ctx, camera, inspected.question.at, inspected.answer.nearest, inspected.answer.distance);
+}
+
+function drawPicture(ctx: CanvasRenderingContext2D, { camera, picture }: Scene): void {
+  if (!picture) return;
+  drawField(ctx, camera, picture.picture, picture.image);
+  drawContours(ctx, camera, picture.picture);
 }
 
 /** Outlines with more handles than this show them only while they are chosen. */

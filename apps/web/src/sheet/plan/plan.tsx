@@ -71,8 +71,8 @@ export function Plan({ view, thread, how, shape, images }: Props) {
   }, [seen, pointer]);
   const closing = draft !== null && seen !== null && pointer !== null && closesDraft(seen, draft, ...pointer);
   const contours = layers.findLast((layer) => layer.contours)?.contours ?? null;
-  const measured = (isField ? contours?.of : null) ?? shape?.name ?? null;
-  const fieldShape = isField ? measured : null;
+  const measured = contours?.of ?? shape?.name ?? null;
+  const fieldShape = isField ? measured : (contours?.of ?? null);
   const inspected = useInspection(thread, view, backdrop ? null : measured, at);
   const { picture, notice } = useFieldPicture(thread, view, fieldShape, seen, contours);
   const samples = useSampleValues(thread, view, layers, seen);

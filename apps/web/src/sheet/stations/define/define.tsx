@@ -4,6 +4,8 @@ import { useMemo, useState } from "react";
 import { plural } from "@/format/numbers";
 import { useAnswers } from "../../model/answers";
 import { useChoice } from "../../model/choice";
+import { useDistanceLayer } from "../../model/distance-layer";
+import { useField } from "../../model/use-field";
 import { NumberSlider } from "../parts/number-slider";
 import { Panel } from "../parts/panel";
 import { AroundCentre } from "./around-centre";
@@ -21,6 +23,9 @@ import "./define.css";
 export function DefinePanel() {
   const { view, script } = useAnswers();
   const { shape } = useChoice();
+  const { name, isComposed } = useField();
+  const distance = isComposed ? name : null;
+  useDistanceLayer(distance);
   const [tab, setTab] = useState("vertices");
   const sliders = view.definitions.filter(({ number }) => number?.least != null && number.greatest != null);
   const span = view.definitions.find(({ name }) => name === shape?.definition)?.span;
@@ -40,7 +45,7 @@ export function DefinePanel() {
           onChange={(next) => setTab(next === "shapes" ? "vertices" : next)}
           destroyOnHidden
           items={[
-            { key: "shapes", label: "Shapes", children: <NoShape /> },
+            { key: "shapes", label: "Shapes", children: <NoShape distance={distance} /> },
             { key: "picture", label: "Picture", children: <PictureSettings /> },
           ]}
         />

@@ -9,25 +9,32 @@ const EXAMPLES = [
 ] as const;
 
 /** Ways to begin, in place of a shape's figures: each line is written into the script by a click. */
-export function NoShape() {
+export function NoShape({ distance }: { distance: string | null }) {
   const { edit } = useEdits();
+  const write = (name: string, expression: string) =>
+    edit((current, script) => appendedLine(script, `${freshName(current, name)} = ${expression}`));
   return (
     <div className="beginnings">
+      {distance !== null && (
+        <div className="beginning">
+          <span>
+            <code className="mono">{distance}</code> is a distance, no shape. Station 5, Field, measures it.
+          </span>
+          <Button size="small" onClick={() => write("level", `contour(${distance})`)}>
+            Make its contour a shape
+          </Button>
+        </div>
+      )}
       <p className="quiet">
-        No shape yet. Begin with one of these lines, click an outline on the plan, or import a file.
+        {distance === null ? "No shape yet. Begin" : "Or begin"} with one of these lines, click an outline on the plan,
+        or import a file.
       </p>
       {EXAMPLES.map(([name, expression]) => (
         <div key={name} className="beginning">
           <code className="mono">
             {name} = {expression}
           </code>
-          <Button
-            size="small"
-            onClick={() =>
-              edit((current, script) => appendedLine(script, `${freshName(current, name)} = ${expression}`))
-            }
-            aria-label={`Write ${name}`}
-          >
+          <Button size="small" onClick={() => write(name, expression)} aria-label={`Write ${name}`}>
             Write it
           </Button>
         </div>

@@ -1,19 +1,19 @@
 import { Button, InputNumber, Tabs } from "antd";
 import { useState } from "react";
 import type { FieldAspect } from "@/worker/questions/field-picture";
-import type { SheetView } from "@/worker/sheet-view";
 import { useAnswers } from "../../model/answers";
 import { appendedLine, freshName } from "../../model/append";
+import { usualContours } from "../../model/distance-layer";
 import { useEdits } from "../../model/edits";
 import { useKept } from "../../model/kept";
 import { useLayer } from "../../model/layers";
+import { useField } from "../../model/use-field";
 import { Empty, Panel } from "../parts/panel";
 import { CheckField } from "./check-field";
 import { March } from "./march";
 import { NumbersBehind } from "./numbers-behind";
 import { Samples } from "./samples";
 import { Section } from "./section";
-import { useField } from "./use-field";
 import { WorthOf } from "./worth";
 import "./field.css";
 
@@ -26,9 +26,8 @@ export function FieldPanel() {
   const [tab, setTab] = useState<string | null>(null);
   const [ownInterval, setInterval] = useKept<number | null>("contours every", null);
   const [level, setLevel] = useState(0);
-  const value = view.definitions.find((each) => each.name === sampled)?.value;
-  const reach = value?.type === "field" ? value.reach : Number.POSITIVE_INFINITY;
-  const interval = ownInterval ?? niceInterval(reach, view);
+  const { reach, interval: usual } = usualContours(view, sampled);
+  const interval = ownInterval ?? usual;
   const active = tab ?? (isComposed ? "worth" : "samples");
   const shown = active === "worth" ? aspect : "values";
   useLayer(
@@ -110,12 +109,4 @@ export function FieldPanel() {
       )}
     </Panel>
   );
-}
-
-/** Contours a quarter of the reach apart, or about a thirtieth of the plan in a round number. */
-function niceInterval(reach: number, { plan }: SheetView): number {
-  if (Number.isFinite(reach)) return reach / 4;
-  const size = Math.min(plan.width, plan.height);
-  const power = 10 ** Math.floor(Math.log10(size / 30));
-  return ([1, 2, 5, 10].find((factor) => factor * power >= size / 30) ?? 10) * power;
 }

@@ -3,8 +3,8 @@ import { useMemo, useState } from "react";
 import { plural } from "@/format/numbers";
 import { useAnswers } from "../../model/answers";
 import { type Place, useLayer } from "../../model/layers";
+import { useField } from "../../model/use-field";
 import { useQuestion } from "../../model/use-question";
-import { useField } from "./use-field";
 
 /** A ray marched through the field: its steps as circles, counted. */
 export function March() {

@@ -7,9 +7,9 @@ import { tokens, withAlpha } from "@/theme/tokens";
 import type { SectionView } from "@/worker/questions/section";
 import { useAnswers } from "../../model/answers";
 import { type Place, useLayer, useLight } from "../../model/layers";
+import { useField } from "../../model/use-field";
 import { useQuestion } from "../../model/use-question";
 import { Facts } from "../parts/panel";
-import { useField } from "./use-field";
 
 Chart.register(Filler, LinearScale, LineElement, PointElement, ScatterController, Tooltip);
 

@@ -5,6 +5,7 @@ import { useCopy } from "@/client/use-copy";
 import { fixed, plural, small } from "@/format/numbers";
 import type { HandoffView } from "@/worker/questions/handoff";
 import { useAnswers } from "../../model/answers";
+import { useDistanceLayer } from "../../model/distance-layer";
 import { type Layer, useLayer } from "../../model/layers";
 import { useLongQuestion, useQuestion } from "../../model/use-question";
 import { Empty, Facts, Panel, Pending } from "../parts/panel";
@@ -35,14 +36,15 @@ function File({ chosen }: { chosen: Chosen }) {
   const { view, thread, moving } = useAnswers();
   const resting = useResting(view, moving);
   const copy = useCopy();
-  const { asked, hasFields, kept, keep } = chosen;
+  const { asked, field, kept, keep } = chosen;
   const { file, format } = asked;
   const words = { emission: JSON.stringify(asked) };
-  const quick = useQuestion({ thread, view: resting }, "handoff", hasFields ? null : words);
-  const long = useLongQuestion({ thread, view: resting }, "fieldHandoff", hasFields ? words : null);
-  const { answered, isNewest, problem } = hasFields ? long : quick;
+  const quick = useQuestion({ thread, view: resting }, "handoff", field ? null : words);
+  const long = useLongQuestion({ thread, view: resting }, "fieldHandoff", field ? words : null);
+  const { answered, isNewest, problem } = field ? long : quick;
   const handoff = answered?.answer ?? null;
   useLayer(() => handoff && layerOf(handoff), [handoff]);
+  useDistanceLayer(chosen.field);
   const content = handoff?.content ?? "";
   const isText = typeof content === "string";
   const text = (most = Number.POSITIVE_INFINITY): string =>

@@ -13,8 +13,8 @@ type Change = Partial<Pick<Asked, "targets" | "format">> & { options?: Partial<H
 /** What is handed off, and how it is changed: an `emit` of the script, or what was chosen for a shape without one. */
 export interface Chosen {
   asked: Asked & { file: string };
-  /** Whether a sampled field is among it. */
-  hasFields: boolean;
+  /** The first sampled field among it. */
+  field: string | null;
   /** Its place among the emissions; null where the script does not keep it. */
   kept: number | null;
   change(change: Change): void;
@@ -43,8 +43,8 @@ export function useHandoff(): Chosen | null {
   const emission = kept === null ? null : view.emissions[kept];
   const targets = emission?.targets ?? (own.targets?.length ? own.targets : name ? [name] : []);
   if (!emission && targets.length === 0) return null;
-  const hasFields = targets.some(isField);
-  const { format, options } = emission ?? { ...own, format: formFor(own.format, hasFields) };
+  const field = targets.find(isField) ?? null;
+  const { format, options } = emission ?? { ...own, format: formFor(own.format, field !== null) };
   const file = emission?.file ?? defaultFile(targets, format);
   const pick = (next: number | null): void => {
     setPicked({ shape: name, kept: next });
@@ -52,7 +52,7 @@ export function useHandoff(): Chosen | null {
   };
   return {
     asked: { targets, format, options, file },
-    hasFields,
+    field,
     kept,
     pick,
     keep: () => {

@@ -1,6 +1,6 @@
 import type { DefinitionView, ValueView } from "@/worker/sheet-view";
-import { useAnswers } from "../../model/answers";
-import { useChoice } from "../../model/choice";
+import { useAnswers } from "./answers";
+import { useChoice } from "./choice";
 
 /** What the Field station shows: a shape's own distance, or one that the script composed. */
 export interface FieldInQuestion {
