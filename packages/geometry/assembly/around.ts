@@ -19,7 +19,7 @@ import {
   severalOf,
   show,
   squaredGap,
-  TABLE,
+  table,
   unknownOf,
 } from "./copies";
 import { across, along, areBoth, both, bytes, fromX, fromY, isEither, placeX, placeY, slotAt } from "./places";
@@ -98,12 +98,11 @@ export function locateAround(count: i32, slot: i32): i32 {
   const toX = slotAt(slot + NEAR_X);
   const toY = slotAt(slot + NEAR_Y);
   const owns = slotAt(slot + OWN);
-  const table = slotAt(slot + TABLE);
   beginCells(slot);
   own = 0;
   blockTo = -1;
   for (let i = 0; i < count; ) {
-    const unknown = locatePair(i, count, toX, toY, owns, table);
+    const unknown = locatePair(i, count, toX, toY, owns);
     if (unknown !== NONE) return unknown;
     i = locateInBlock(i + 2, count, toX, toY, owns);
   }
@@ -147,7 +146,7 @@ function locateInBlock(i: i32, count: i32, toX: usize, toY: usize, owns: usize):
  * Writes two places, each by its own wedge and cell. The cells around the second one that have the same code are the block then. Returns one
  * of the cells if it has to be learnt first, or -1.
  */
-function locatePair(i: i32, count: i32, toX: usize, toY: usize, owns: usize, table: usize): i32 {
+function locatePair(i: i32, count: i32, toX: usize, toY: usize, owns: usize): i32 {
   const at = bytes(i);
   const dx = fromX(at, cx);
   const dy = fromY(at, cy);
@@ -159,8 +158,8 @@ function locatePair(i: i32, count: i32, toX: usize, toY: usize, owns: usize, tab
     const wedges = wedgesOf(dx, dy);
     first = i32x4.extract_lane(wedges, 0);
     second = i32x4.extract_lane(wedges, 1);
-    const a = v128.load(copyAt(table, first), 16);
-    const b = v128.load(copyAt(table, second), 16);
+    const a = v128.load(copyAt(first), 16);
+    const b = v128.load(copyAt(second), 16);
     const wedgeCos = v128.shuffle<f64>(a, b, 0, 2);
     const wedgeSin = v128.shuffle<f64>(a, b, 1, 3);
     ahead = along(dx, dy, wedgeCos, wedgeSin);
@@ -181,8 +180,8 @@ function locatePair(i: i32, count: i32, toX: usize, toY: usize, owns: usize, tab
     secondCode = codeAt(i + 1, cell, !(f64x2.extract_lane(ahead, 1) >= end));
     store<i32>(numberAt(owns, i + 1), second);
   }
-  const a = v128.load(copyAt(table, first + firstOf(firstCode)));
-  const b = v128.load(copyAt(table, second + firstOf(secondCode)));
+  const a = v128.load(copyAt(first + firstOf(firstCode)));
+  const b = v128.load(copyAt(second + firstOf(secondCode)));
   const copyCos = v128.shuffle<f64>(a, b, 0, 2);
   const copySin = v128.shuffle<f64>(a, b, 1, 3);
   v128.store(toX + at, f64x2.add(both(cx), along(dx, dy, copyCos, copySin)));
@@ -190,8 +189,8 @@ function locatePair(i: i32, count: i32, toX: usize, toY: usize, owns: usize, tab
   blockTo = -1;
   if (secondCode < 0) return NONE;
   own = second;
-  cos = load<f64>(copyAt(table, second), 16);
-  sin = load<f64>(copyAt(table, second), 24);
+  cos = load<f64>(copyAt(second), 16);
+  sin = load<f64>(copyAt(second), 24);
   turnCos = f64x2.extract_lane(b, 0);
   turnSin = f64x2.extract_lane(b, 1);
   blockCode = secondCode;
@@ -205,7 +204,6 @@ function locatePair(i: i32, count: i32, toX: usize, toY: usize, owns: usize, tab
 /** Shows places that several copies are asked for to the next one of these, if its box is near enough. Returns how many have one. */
 export function showAround(count: i32, rank: i32, result: i32, slot: i32): i32 {
   const owns = slotAt(slot + OWN);
-  const table = slotAt(slot + TABLE);
   const least = slotAt(result);
   beginShown(slot);
   let kept = 0;
@@ -213,7 +211,7 @@ export function showAround(count: i32, rank: i32, result: i32, slot: i32): i32 {
     const place = severalOf(i);
     const list = listOf(place);
     if (rank + 1 < load<i32>(list)) keepSeveral(kept++, place);
-    const copy = copyAt(table, load<i32>(numberAt(owns, place)) + load<i32>(numberAt(list, rank), 4));
+    const copy = copyAt(load<i32>(numberAt(owns, place)) + load<i32>(numberAt(list, rank), 4));
     const copyCos = load<f64>(copy);
     const copySin = load<f64>(copy, 8);
     const dx = load<f64>(placeX + bytes(place)) - cx;
@@ -226,7 +224,7 @@ export function showAround(count: i32, rank: i32, result: i32, slot: i32): i32 {
   return kept;
 }
 
-function copyAt(table: usize, copy: i32): usize {
+function copyAt(copy: i32): usize {
   return table + COPIES + <usize>copy * COPY;
 }
 

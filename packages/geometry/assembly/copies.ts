@@ -6,8 +6,7 @@ import { bytes, slotAt } from "./places";
  *
  * Slots, counted from the first free one: 0 and 1 the x and y of places in the frame of the first copy of their cells; 2 and 3 what tells
  * their own copies; 4 the codes of their cells; 5 the indices of places that several copies are asked for; 6 those of far places, which are
- * in no cell with a list. Of places that are shown to a later copy: 7 and 8 their x and y, 9 their indices, 10 their values. 11 all cells,
- * the code of each and a block around it that has the same; 12 and 13 a table of the copies; from 14 on lists of copies.
+ * in no cell with a list. Of places that are shown to a later copy: 7 and 8 their x and y, 9 their indices, 10 their values.
  */
 export const NEAR_X: i32 = 0;
 export const NEAR_Y: i32 = 1;
@@ -19,9 +18,17 @@ const SHOWN_X: i32 = 7;
 const SHOWN_Y: i32 = 8;
 const SHOWN: i32 = 9;
 const VALUES: i32 = 10;
-const CELLS: i32 = 11;
-export const TABLE: i32 = 12;
-const LISTS: i32 = 14;
+
+/** All cells, the code of each and a block around it that has the same; a table of the copies; and lists of copies. */
+let cells: usize = 0;
+export let table: usize = 0;
+let lists: usize = 0;
+
+export function setCells(ofCells: usize, ofTable: usize, ofLists: usize): void {
+  cells = ofCells;
+  table = ofTable;
+  lists = ofLists;
+}
 
 /** Codes of cells: where their list begins, if there is one, and in the last bits the first copy. Below 0: not yet known, far. */
 const COPY_BITS: i32 = 12;
@@ -33,7 +40,6 @@ export let far: i32 = 0;
 /** How many places are shown. */
 export let shown: i32 = 0;
 
-let cells: usize = 0;
 let codes: usize = 0;
 let severals: usize = 0;
 let fars: usize = 0;
@@ -41,7 +47,6 @@ let fars: usize = 0;
 export function beginCells(slot: i32): void {
   several = 0;
   far = 0;
-  cells = slotAt(slot + CELLS);
   codes = slotAt(slot + CODES);
   severals = slotAt(slot + SEVERAL);
   fars = slotAt(slot + FAR);
@@ -105,7 +110,6 @@ export function lastRow(cell: i32): i32 {
   return load<u8>(cells + ((<usize>cell) << 3), 7);
 }
 
-let lists: usize = 0;
 let shownX: usize = 0;
 let shownY: usize = 0;
 let shownPlaces: usize = 0;
@@ -114,7 +118,6 @@ export function beginShown(slot: i32): void {
   shown = 0;
   codes = slotAt(slot + CODES);
   severals = slotAt(slot + SEVERAL);
-  lists = slotAt(slot + LISTS);
   shownX = slotAt(slot + SHOWN_X);
   shownY = slotAt(slot + SHOWN_Y);
   shownPlaces = slotAt(slot + SHOWN);

@@ -15,7 +15,7 @@ export {
   seeAs,
   steps,
 } from "./candidates";
-export { far, keepLeast, several, shown } from "./copies";
+export { far, keepLeast, setCells, several, shown } from "./copies";
 export { ellipse } from "./ellipse";
 export { arc, box, capsule, circle, circularSegment, corners, ring, ringSector, roundedBox } from "./forms";
 export {

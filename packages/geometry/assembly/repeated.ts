@@ -18,7 +18,7 @@ import {
   severalOf,
   show,
   squaredGap,
-  TABLE,
+  table,
   unknownOf,
 } from "./copies";
 import { areBoth, both, bytes, placeX, placeY, slotAt } from "./places";
@@ -102,10 +102,9 @@ export function locateRepeated(count: i32, slot: i32): i32 {
   const toY = slotAt(slot + NEAR_Y);
   const toColumn = slotAt(slot + OWN);
   const toRow = slotAt(slot + OWN + 1);
-  const table = slotAt(slot + TABLE);
   beginCells(slot);
   for (let i = 0; i < count; ) {
-    const unknown = locatePair(i, count, toX, toY, toColumn, toRow, table);
+    const unknown = locatePair(i, count, toX, toY, toColumn, toRow);
     if (unknown !== NONE) return unknown;
     i = locateInBlock(i + 2, count, toX, toY, toColumn, toRow);
   }
@@ -144,7 +143,7 @@ function locateInBlock(i: i32, count: i32, toX: usize, toY: usize, toColumn: usi
  * Writes two places, each by its own copy and cell. The cells around the second one that have the same code are the block then. Returns one
  * of the cells if it has to be learnt first, or -1.
  */
-function locatePair(i: i32, count: i32, toX: usize, toY: usize, toColumn: usize, toRow: usize, table: usize): i32 {
+function locatePair(i: i32, count: i32, toX: usize, toY: usize, toColumn: usize, toRow: usize): i32 {
   const at = bytes(i);
   const x = v128.load(placeX + at);
   const y = v128.load(placeY + at);

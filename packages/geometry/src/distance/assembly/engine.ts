@@ -61,7 +61,8 @@ export interface Engine {
   seePlaces: Join;
   scaled: Join;
   noNearer: Join;
-  /** Copies around a centre, and on a grid: see packages/geometry/assembly/copies.ts. */
+  /** Copies around a centre, and on a grid: see packages/geometry/assembly/copies.ts. First where all cells, a table of copies and lists lie. */
+  setCells(cells: number, table: number, lists: number): void;
   beginAround: (...frame: number[]) => void;
   locateAround: CopiesEngine["locate"];
   showAround: CopiesEngine["show"];

@@ -7,10 +7,15 @@ export const TOGETHER = 4096;
 /** Numbers of a table. */
 export const TABLE = 4096;
 
+/** Numbers of all cells of copies, of a table of these, and of lists of them. */
+export const CELLS = { cells: 2 * 64 * 64, table: 8192, lists: 2 ** 18 };
+
 /** Lists of places within the compiled part, and slots for their values. */
 export interface Places {
   engine: Engine;
   count: number;
+  /** Writes what is known of copies, unless the same was written last: all cells, a table of the copies, and lists of them. */
+  setCells(known: object, cells: Int32Array, table: Float64Array, lists: Int32Array): void;
   /** Gives a form the numbers that are as many as it has parts: TABLE at most. */
   setTable(numbers: Float64Array): void;
   /** Writes into a slot the values that a list gives at the places. */
@@ -111,12 +116,33 @@ let kept: KeptPlaces | undefined;
 class KeptPlaces implements Places {
   count = 0;
   engine = makeEngine();
+  private known?: object;
   private buffer?: ArrayBuffer;
   private views: Float64Array[] = [];
   private table!: Float64Array;
 
   constructor() {
-    this.engine.place(TABLE / 4, 0, 0, 0);
+    // What does not lie in slots lies where edges would.
+    this.engine.place((8 * (TABLE + CELLS.table) + 4 * (CELLS.cells + CELLS.lists)) / 32, 0, 0, 0);
+    const { table, cells, lists } = this.cellViews();
+    this.engine.setCells(cells.byteOffset, table.byteOffset, lists.byteOffset);
+  }
+
+  setCells(known: object, cells: Int32Array, table: Float64Array, lists: Int32Array): void {
+    if (this.known === known) return;
+    this.known = known;
+    const views = this.cellViews();
+    views.cells.set(cells);
+    views.table.set(table);
+    views.lists.set(lists);
+  }
+
+  private cellViews() {
+    const { memory, edges } = this.engine;
+    const table = new Float64Array(memory.buffer, edges.value + 8 * TABLE, CELLS.table);
+    const behind = table.byteOffset + table.byteLength;
+    const cells = new Int32Array(memory.buffer, behind, CELLS.cells);
+    return { table, cells, lists: new Int32Array(memory.buffer, behind + cells.byteLength, CELLS.lists) };
   }
 
   /** The values of a slot, until memory grows. */

@@ -37,16 +37,21 @@ const NEAR = 0;
 const FAR = 6;
 const SHOWN = 7;
 const VALUES = 10;
-const CELLS = 11;
+const BEHIND = 11;
 
 function measureOfCopies(field: DistanceField, copies: Copies, at: DistanceField["at"]): Measure {
   const { measure } = field;
   let known: KnownCells | undefined;
   return (places, slot, free) => {
-    known ??= new KnownCells(field, copies, copies.table);
+    const learnt = (known ??= new KnownCells(field, copies, copies.table));
     const { engine, count } = places;
     const [x, y] = [engine.placeX.value, engine.placeY.value];
-    const { locate, show } = copies.begin(places);
+    const behind = free + BEHIND;
+    const begin = (): CopiesEngine => {
+      learnt.write(places);
+      return copies.begin(places);
+    };
+    const { locate, show } = begin();
     /** Measures the shape at `many` places whose x and y lie in two slots. */
     const measureAt = (many: number, from: number, to: number): void => {
       places.count = many;
@@ -54,13 +59,11 @@ function measureOfCopies(field: DistanceField, copies: Copies, at: DistanceField
       measure(places, to, behind);
       places.count = count;
       engine.setPlaces(x, y);
-      copies.begin(places);
+      begin();
     };
-    let behind = known.write(places, free + CELLS);
     for (let cell = locate(count, free); cell >= 0; cell = locate(count, free)) {
-      known.learn(cell, places, behind);
-      copies.begin(places);
-      behind = known.write(places, free + CELLS);
+      learnt.learn(cell, places, behind);
+      begin();
     }
     const far = new Int32Array(engine.memory.buffer, engine.slotAt(free + FAR), engine.far.value).slice();
     let left = engine.several.value;

@@ -1,4 +1,4 @@
-import { type Places, TOGETHER } from "../assembly/places";
+import { CELLS, type Places } from "../assembly/places";
 import { type Block, type CopiesInCells, copiesAround } from "./candidates";
 import type { DistanceField } from "./field";
 import { Judge } from "./judge";
@@ -7,9 +7,6 @@ import { Judge } from "./judge";
 const IS_UNKNOWN = -1;
 const IS_FAR = -2;
 const COPY_BITS = 12;
-
-/** Numbers of all lists, at most. */
-const MOST = 2 ** 18;
 
 /** A block of no more cells is not parted where too many copies may count in it. */
 const SMALL = 4;
@@ -20,10 +17,6 @@ const MANY = 8;
 const LONG = 4000;
 /** Cells along the sides of the parts of other blocks. */
 const PART = 4;
-
-/** Slots of what is written, from the first on. */
-const TABLE = 1;
-const LISTS = 3;
 
 /** Copies that may be nearest; null for too many. */
 type Candidates = readonly number[] | null;
@@ -42,6 +35,9 @@ export class KnownCells {
   /** Where lists begin. */
   private readonly begins = new Map<string, number>();
 
+  /** Another one whenever something was learnt. */
+  private state = {};
+
   private readonly judge: Judge;
 
   constructor(
@@ -53,16 +49,9 @@ export class KnownCells {
     this.numbers = new Int32Array(2 * copies.columns * copies.rows).fill(IS_UNKNOWN);
   }
 
-  /** Writes all that is known for the compiled part, and a table of the copies, into slots from one on. Returns the first one behind. */
-  write({ engine }: Places, slot: number): number {
-    const end = slot + LISTS + Math.ceil(this.used / (2 * TOGETHER));
-    // This reserves memory up to there.
-    engine.slotAt(end);
-    const { buffer } = engine.memory;
-    new Int32Array(buffer, engine.slotAt(slot), this.numbers.length).set(this.numbers);
-    new Float64Array(buffer, engine.slotAt(slot + TABLE), this.table.length).set(this.table);
-    new Int32Array(buffer, engine.slotAt(slot + LISTS), this.used).set(this.lists.subarray(0, this.used));
-    return end;
+  /** Writes all that is known, and a table of the copies, for the compiled part, unless that is what it has already. */
+  write(places: Places): void {
+    places.setCells(this.state, this.numbers, this.table, this.lists.subarray(0, this.used));
   }
 
   /** Learns of a cell, and of those around it; the slots from `free` on may be used. */
@@ -71,6 +60,7 @@ export class KnownCells {
     const block = this.copies.blockOf(cell % columns, Math.floor(cell / columns));
     this.learnAround(block, places, free);
     this.findAlike(block);
+    this.state = {};
   }
 
   /** Learns a block of which nothing is known yet. */
@@ -150,7 +140,7 @@ export class KnownCells {
   }
 
   private codeOf(candidates: Candidates): number {
-    if (!candidates || this.used + candidates.length >= MOST) return IS_FAR;
+    if (!candidates || this.used + candidates.length >= CELLS.lists) return IS_FAR;
     if (candidates.length === 1) return candidates[0];
     const begin = this.beginOf(candidates);
     return (begin << COPY_BITS) | (candidates[0] & ((1 << COPY_BITS) - 1));
