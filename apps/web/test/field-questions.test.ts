@@ -1,3 +1,4 @@
+import { readableInterval } from "../src/sheet/plan/use-field-picture";
 import { asking } from "./asking";
 
 const SCRIPT = "plan 200 by 160\nlane = rect((50, 40), width: 100, height: 80)\npond = circle((100, 80), radius: 40)\n";
@@ -89,6 +90,21 @@ test("pictures of what is composed have its outline; those of differences are em
   const deepest = pixels.reduce((most, value, i) => (i % 4 === 3 ? Math.max(most, value) : most), 0);
   expect(deepest).toBeGreaterThan(0);
   expect(deepest).toBeLessThan(200);
+});
+
+test("layers and contours are as readable far away and near by, also where all in view is deep inside", () => {
+  for (const scale of [0.01, 0.3, 1, 7, 400, 1e6]) {
+    const apart = readableInterval(10, scale) * scale;
+    expect(apart).toBeGreaterThanOrEqual(8);
+    expect(apart).toBeLessThanOrEqual(90);
+  }
+  expect([1, 5].map((scale) => readableInterval(12, scale))).toEqual([12, 12]);
+  // A circle's middle, from 30 to 38 deep.
+  const near = { x: 98, y: 78, cell: 0.2, columns: 50, rows: 20, upscale: 1, interval: 1, reach: 1e9, flipped: false };
+  const seen = asking(SCRIPT)("fieldPicture", { name: "pond", request: { ...near, tint: [0, 0, 0] } })!;
+  const shades = new Set(seen.pixels.filter((_, i) => i % 4 === 3));
+  expect(Math.min(...shades)).toBeGreaterThan(70);
+  expect(shades.size).toBeGreaterThan(6);
 });
 
 test("a section through what is composed has both profiles, and its own zeros", () => {

@@ -1,3 +1,4 @@
+import { roundUp } from "@/format/round-up";
 import type { SheetView } from "@/worker/sheet-view";
 import { useAnswers } from "./answers";
 import { useLayer } from "./layers";
@@ -16,8 +17,5 @@ export function usualContours({ plan, definitions }: SheetView, name: string | n
   const value = definitions.find((each) => each.name === name)?.value;
   const reach = value?.type === "field" ? value.reach : Number.POSITIVE_INFINITY;
   if (Number.isFinite(reach)) return { reach, interval: reach / 4 };
-  const size = Math.min(plan.width, plan.height);
-  const power = 10 ** Math.floor(Math.log10(size / 30));
-  const factor = [1, 2, 5, 10].find((each) => each * power >= size / 30) ?? 10;
-  return { reach, interval: factor * power };
+  return { reach, interval: roundUp(Math.min(plan.width, plan.height) / 30).rounded };
 }

@@ -1,4 +1,5 @@
 import type { PlanSettings } from "@vertexon/notation";
+import { roundUp } from "@/format/round-up";
 import { tokens } from "@/theme/tokens";
 import { type Camera, RULER, toScreen, visible } from "./camera";
 
@@ -13,10 +14,7 @@ interface Steps {
 
 /** The grid's steps at a scale: 1, 2 or 5 times a power of ten, each divided into five or four. */
 export function gridSteps(scale: number): Steps {
-  const least = NUMBERED / scale;
-  const power = 10 ** Math.floor(Math.log10(least));
-  const factor = [1, 2, 5, 10].find((f) => f * power >= least * (1 - 1e-9)) ?? 10;
-  const numbered = factor * power;
+  const { rounded: numbered, factor } = roundUp(NUMBERED / scale);
   return {
     numbered,
     between: numbered / (factor === 2 ? 4 : 5),

@@ -6,6 +6,7 @@ import type { Lit } from "../model/layers";
 import { type Camera, decimalsAt, toScreen } from "./camera";
 import { Room } from "./draw-shapes";
 import { haloText } from "./halo-text";
+import { Labels } from "./labels";
 import type { SampleValues } from "./use-sample-values";
 
 /** A foot-line from a place to the nearest edge, with its number. */
@@ -173,8 +174,9 @@ export function drawField(
   ctx.drawImage(image, Math.min(x0, x1), Math.min(y0, y1), Math.abs(x1 - x0), Math.abs(y1 - y0));
 }
 
+/** Contours, each level with its value on its longest line, where that covers no other one. */
 export function drawContours(ctx: CanvasRenderingContext2D, camera: Camera, picture: FieldPicture): void {
-  const labelled = new Map<number, { length: number; x: number; y: number }>();
+  const longest = new Map<number, { length: number; points: Float64Array }>();
   for (const { level, points, closed } of picture.contours) {
     ctx.lineWidth = level === 0 ? 1.8 : 1;
     ctx.strokeStyle = withAlpha(level < 0 ? tokens.sheet : tokens.ink, level === 0 ? 1 : level < 0 ? 0.55 : 0.42);
@@ -188,14 +190,28 @@ export function drawContours(ctx: CanvasRenderingContext2D, camera: Camera, pict
     }
     if (closed) ctx.closePath();
     ctx.stroke();
-    const best = labelled.get(level);
-    if (level !== 0 && length * camera.scale > 60 && length > (best?.length ?? 0)) {
-      const at = 2 * Math.floor(points.length / 4);
-      labelled.set(level, { length, x: points[at], y: points[at + 1] });
-    }
+    const best = longest.get(level);
+    if (level !== 0 && length * camera.scale > 60 && length > (best?.length ?? 0))
+      longest.set(level, { length, points });
   }
-  for (const [level, { x, y }] of labelled) {
-    const [px, py] = toScreen(camera, x, y);
-    haloText(ctx, fixed(level, Number.isInteger(level) ? 0 : 2), px, py, `11px ${tokens.mono}`, "center");
+  const decimals = decimalsOf(picture.request.interval);
+  const labels = new Labels(ctx, camera, LEVELS);
+  for (const [level, { points }] of longest) {
+    const places = PLACES.map((share): [number, number] => {
+      const at = 2 * Math.floor((share * points.length) / 2);
+      return toScreen(camera, points[at], points[at + 1]);
+    });
+    labels.place(fixed(level, decimals), places, false);
   }
+}
+
+const LEVELS = { font: `11px ${tokens.mono}`, height: 12 };
+/** Where along its line a level's value may stand. */
+const PLACES = [0.5, 0.4, 0.6, 0.25, 0.75];
+
+/** How many decimals multiples of a step need, up to nine. */
+function decimalsOf(step: number): number {
+  let decimals = 0;
+  while (decimals < 9 && Math.abs(step * 10 ** decimals - Math.round(step * 10 ** decimals)) > 1e-6) decimals++;
+  return decimals;
 }

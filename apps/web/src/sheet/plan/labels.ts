@@ -9,7 +9,8 @@ interface Box {
   bottom: number;
 }
 
-const HEIGHT = 15;
+/** Names by default: their font without its weight, and how high they are. */
+const NAMES = { font: `12px ${tokens.sans}`, height: 15 };
 
 /** Puts names on the plan so that none covers another or a mark, or is cut off; one that finds no place is left out. */
 export class Labels {
@@ -17,6 +18,7 @@ export class Labels {
   constructor(
     private readonly ctx: CanvasRenderingContext2D,
     private readonly camera: Camera,
+    private readonly face = NAMES,
   ) {}
 
   /** Keeps the square around a mark free. */
@@ -26,11 +28,11 @@ export class Labels {
 
   /** Tries the places in order; each is the middle of the text. */
   place(text: string, places: readonly [x: number, y: number][], bold: boolean): void {
-    const { ctx, camera } = this;
-    ctx.font = `${bold ? 600 : 400} 12px ${tokens.sans}`;
+    const { ctx, camera, face } = this;
+    ctx.font = `${bold ? 600 : 400} ${this.face.font}`;
     const half = widthOf(ctx, text) / 2 + 2;
     for (const [x, y] of places) {
-      const box = { left: x - half, right: x + half, top: y - HEIGHT / 2, bottom: y + HEIGHT / 2 };
+      const box = { left: x - half, right: x + half, top: y - face.height / 2, bottom: y + face.height / 2 };
       if (box.left < RULER || box.top < RULER || box.right > camera.width || box.bottom > camera.height) continue;
       if (this.taken.some((other) => overlap(box, other))) continue;
       this.taken.push(box);
@@ -41,9 +43,9 @@ export class Labels {
 
   /** Places around a mark: right, left, above, below and the corners. */
   around(text: string, x: number, y: number, gap: number, bold: boolean): [number, number][] {
-    this.ctx.font = `${bold ? 600 : 400} 12px ${tokens.sans}`;
+    this.ctx.font = `${bold ? 600 : 400} ${this.face.font}`;
     const dx = widthOf(this.ctx, text) / 2 + gap;
-    const dy = HEIGHT / 2 + gap - 2;
+    const dy = this.face.height / 2 + gap - 2;
     return [
       [x + dx, y],
       [x + dx, y - dy],

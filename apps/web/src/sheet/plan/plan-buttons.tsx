@@ -5,6 +5,8 @@ import type { SnapSettings } from "./snap";
 interface Props {
   /** Pixels a plan unit; null until the plan has its size. */
   scale: number | null;
+  /** How far apart contours are; null without any. */
+  interval: number | null;
   /** Whether an outline is being clicked; null where the station does not offer it. */
   drawing: boolean | null;
   onOutline(): void;
@@ -22,7 +24,7 @@ const TARGETS: [keyof SnapSettings, string][] = [
 ];
 
 export const PlanButtons = memo(function PlanButtons(props: Props) {
-  const { scale, drawing, onOutline, snapping, onSnapping, onZoom, onFit } = props;
+  const { scale, interval, drawing, onOutline, snapping, onSnapping, onZoom, onFit } = props;
   const chosen = TARGETS.filter(([key]) => snapping[key]);
   return (
     <div className="plan-buttons">
@@ -63,6 +65,11 @@ export const PlanButtons = memo(function PlanButtons(props: Props) {
       <button type="button" onClick={onFit} title="The whole plan in view (Home)">
         Fit
       </button>
+      {interval !== null && (
+        <span className="quiet">
+          contours every <span className="mono">{Number(interval.toPrecision(3))}</span> ·
+        </span>
+      )}
       {scale !== null && <span className="mono quiet">×{Number(scale.toPrecision(3))}</span>}
     </div>
   );

@@ -75,6 +75,7 @@ export function Plan({ view, thread, how, shape, images }: Props) {
   const fieldShape = isField ? measured : (contours?.of ?? null);
   const inspected = useInspection(thread, view, backdrop ? null : measured, at);
   const { picture, notice } = useFieldPicture(thread, view, fieldShape, seen, contours);
+  const hasLevels = contours?.aspect !== "difference" && contours?.aspect !== "steepness";
   const samples = useSampleValues(thread, view, layers, seen);
   const cloud = useCloudPicture(layers, seen);
   /** What a panel does with the next drag. */
@@ -352,6 +353,7 @@ export function Plan({ view, thread, how, shape, images }: Props) {
         )}
         <PlanButtons
           scale={seen?.scale ?? null}
+          interval={hasLevels ? (picture?.picture.request.interval ?? null) : null}
           drawing={isEdited ? draft !== null : null}
           onOutline={draft ? cancelDraft : startDraft}
           snapping={snapping}

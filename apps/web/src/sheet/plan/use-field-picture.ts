@@ -1,4 +1,5 @@
 import { useMemo } from "react";
+import { roundUp } from "@/format/round-up";
 import { rgb, tokens } from "@/theme/tokens";
 import type { FieldPicture, FieldRequest } from "@/worker/questions/field-picture";
 import type { SheetThread } from "@/worker/sheet-thread";
@@ -22,7 +23,7 @@ export function useFieldPicture(
   contours: Layer["contours"] | null,
 ): { picture: DrawnPicture | null; notice: string | null } {
   const request = useMemo(
-    () => camera && contours && requestFor(camera, contours.interval, contours.reach),
+    () => camera && contours && requestFor(camera, readableInterval(contours.interval, camera.scale), contours.reach),
     [camera, contours],
   );
   const asked = name !== null && request ? { name, aspect: contours?.aspect ?? "values", request } : null;
@@ -38,6 +39,16 @@ export function useFieldPicture(
     return { picture, image };
   }, [picture]);
   return { picture: drawn, notice: problem ?? (asked && !answered ? `Computing the distance of ${name} …` : null) };
+}
+
+/** Contours that are this many pixels apart are left as they are wanted; others come about as far apart as is read well. */
+const READABLE = { least: 8, most: 90, well: 24 };
+
+/** The interval of contours at a scale: the wanted one, or 1, 2 or 5 with zeros times or over that. */
+export function readableInterval(wanted: number, scale: number): number {
+  const apart = wanted * scale;
+  if (apart >= READABLE.least && apart <= READABLE.most) return wanted;
+  return wanted * roundUp(READABLE.well / apart).rounded;
 }
 
 function requestFor(camera: Camera, interval: number, reach: number): FieldRequest {

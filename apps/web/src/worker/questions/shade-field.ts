@@ -13,8 +13,9 @@ export interface FieldRequest {
   tint: [number, number, number];
 }
 
-/** How strongly the deepest layer is tinted. */
+/** How strongly the deepest layer is tinted, and what is deeper than the shallowest one that is in view, where that is not the first. */
 const DEEPEST = 0.8;
+const DEEP = 0.3;
 
 /**
  * Signed distances as pixels: inside in layers that deepen with every interval, outside nothing. Between samples the
@@ -28,10 +29,7 @@ export function shadeField(
   const height = rows * upscale;
   const pixels = new Uint8ClampedArray(4 * width * height);
   const pixel = cell / upscale;
-  let deepest = 0;
-  for (const value of values) deepest = Math.max(deepest, -value);
-  const layers = Math.max(1, Math.min(24, Math.ceil(Math.min(deepest, reach) / interval)));
-  const strength = (layer: number): number => (DEEPEST * Math.min(layers, layer)) / layers;
+  const strength = strengths(values, interval, reach);
   for (let py = 0; py < height; py++) {
     const [row, v] = cellAt(py, rows, upscale);
     const line = (flipped ? height - 1 - py : py) * width;
@@ -58,6 +56,21 @@ export function shadeField(
     }
   }
   return { pixels, width, height };
+}
+
+/** How strongly layers are tinted, by their numbers from 1 at the boundary: the more the deeper, over those that are in view. */
+function strengths(values: Float64Array, interval: number, reach: number): (layer: number) => number {
+  let [shallowest, deepest] = [Number.POSITIVE_INFINITY, 0];
+  for (const value of values) {
+    if (value >= 0) continue;
+    shallowest = Math.min(shallowest, -value);
+    deepest = Math.max(deepest, -value);
+  }
+  if (deepest === 0) return () => 0;
+  const before = Math.floor(Math.min(shallowest, reach) / interval);
+  const layers = Math.max(1, Math.ceil(Math.min(deepest, reach) / interval) - before);
+  const least = before > 0 ? DEEP : 0;
+  return (layer) => least + ((DEEPEST - least) * Math.max(0, Math.min(layers, layer - before))) / layers;
 }
 
 /** The sample before a pixel's centre, kept within the grid, and the way to the next one from 0 to 1. */

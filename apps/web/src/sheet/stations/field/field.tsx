@@ -75,7 +75,10 @@ export function FieldPanel() {
       title="Field"
       about={name && (isComposed ? name : `distance to ${name}`)}
       aside={
-        <span className="inline-field">
+        <span
+          className="inline-field"
+          title="Zoomed far in or out, the plan shows others: it says which beside its zoom."
+        >
           contours every
           <InputNumber
             size="small"

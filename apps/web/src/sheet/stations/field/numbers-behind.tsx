@@ -1,5 +1,6 @@
 import { type WrittenNumber, writtenNumbers } from "@vertexon/notation";
 import { useMemo } from "react";
+import { roundUp } from "@/format/round-up";
 import type { DefinitionView } from "@/worker/sheet-view";
 import { useAnswers } from "../../model/answers";
 import { NumberSlider } from "../parts/number-slider";
@@ -20,7 +21,7 @@ export function NumbersBehind({ name }: { name: string }) {
         <NumberSlider key={definition.name} definition={definition} />
       ))}
       {radii.map(({ within, place, value, isAlone }) => {
-        const greatest = roundedUp(Math.max(value, side / 4));
+        const greatest = roundUp(Math.max(value, side / 4)).rounded;
         const number = isAlone ? "" : ` ${place + 1}`;
         return (
           <RangeSlider
@@ -61,10 +62,4 @@ function radiiIn(script: string): Radius[] {
     const beside = all.filter(({ within }) => within === number.within);
     return { ...number, place: beside.indexOf(number), isAlone: beside.length === 1 };
   });
-}
-
-/** 1, 2 or 5 with zeros. */
-function roundedUp(value: number): number {
-  const power = 10 ** Math.floor(Math.log10(value));
-  return power * ([1, 2, 5].find((step) => step * power >= value) ?? 10);
 }
