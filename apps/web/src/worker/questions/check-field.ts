@@ -1,9 +1,9 @@
 import { contours, type DistanceField } from "@vertexon/geometry";
 import type { AskedSheet } from "../asked-sheet";
+import { type Cause, causesOf } from "../checked-field/causes";
+import { bestMatch, type FieldMatch, measured, type Reading, wantedOf } from "../checked-field/match";
+import { type Box, gridOf, inRows, placeOf, type SampleLayout, valuesOver } from "../checked-field/sample-layout";
 import { type ForeignField, RawFileError, type RawForm, readFieldFile } from "../field-file";
-import { type Cause, causesOf } from "./field-causes";
-import { bestMatch, type FieldMatch, measured, type Reading, wantedOf } from "./field-match";
-import { type Box, gridOf, inRows, placeOf, type SampleLayout, valuesOver } from "./sample-layout";
 
 export interface CheckedField {
   form: string;

@@ -1,6 +1,6 @@
 import type { ForeignField } from "../field-file";
-import { type FieldMatch, spreadOver } from "./field-match";
 import { fittedLine } from "./line-fit";
+import { type FieldMatch, spreadOver } from "./match";
 import { cellOf } from "./sample-layout";
 
 /** What makes somebody's field another one than ours, as likely as can be seen from its samples. */
