@@ -123,17 +123,18 @@ test("somebody's values: what they measure is told, and every difference is list
 test("distances from pixel to pixel are told from sums of steps", async () => {
   const places = Array.from({ length: 50 * 40 }, (_, i) => ({ c: i % 50, r: Math.floor(i / 50) }));
   const isInside = ({ c, r }: { c: number; r: number }) => exact(4 * c + 2, 4 * r + 2) < 0;
-  const pixels = async (lengthOf: (dx: number, dy: number) => number) => {
+  const pixels = async (lengthOf: (dx: number, dy: number) => number, deepest = 1e9) => {
     const values = places.map((place) => {
       const others = places.filter((other) => isInside(other) !== isInside(place));
       const least = others.reduce((most, { c, r }) => Math.min(most, lengthOf(c - place.c, r - place.r)), 1e9);
-      return (isInside(place) ? -4 : 4) * least;
+      return Math.max(-deepest, (isInside(place) ? -4 : 4) * least);
     });
     const rows = Array.from({ length: 40 }, (_, r) => values.slice(50 * r, 50 * r + 50).join());
     return (await check(fileOf(rows.join("\n")))).causes;
   };
   expect(await pixels(Math.hypot)).toEqual(["measured between pixels"]);
   expect(await pixels((dx, dy) => Math.hypot(dx, dy) - 0.5)).toEqual(["measured between pixels"]);
+  expect(await pixels(Math.hypot, 0)).toEqual(["measured between pixels", "0 inside"]);
   expect(await pixels((dx, dy) => Math.abs(dx) + Math.abs(dy))).toEqual(["not Euclidean"]);
 }, 60_000);
 

@@ -1,7 +1,8 @@
 import type { ForeignField } from "../field-file";
 import { fittedLine } from "./line-fit";
-import { type FieldMatch, spreadOver } from "./match";
+import type { FieldMatch } from "./match";
 import { cellOf } from "./sample-layout";
+import { spreadOver } from "./spread";
 
 /** What makes somebody's field another one than ours, as likely as can be seen from its samples. */
 export type Cause =
@@ -40,6 +41,8 @@ interface Found {
   notFinite: number;
   yDown: boolean;
   match: FieldMatch;
+  /** Whether their squares say that they are distances from pixel to pixel. */
+  areOfPixels: boolean;
 }
 
 /** Off by more than this part of a cell on average, and with another sign at no more than this part of the samples, distances differ. */
@@ -53,17 +56,16 @@ const ALIKE = 1e-3;
 /** Scales of what are distances in plan units, though too long or too short. */
 const LONGEST = 1.25;
 
-/** Distances between pixels: samples that are looked at; how far off they may be, in cells, and how far apart both sides. */
+/** Both sides of what is measured between pixels: samples that are looked at, at least on each, and in cells how far they are apart and off. */
 const SOME = 4000;
-const ALMOST_WHOLE = 0.01;
-const FLOAT = 2 ** -22;
 const FEWEST = 8;
 const GAP = { least: 0.6, most: 1.5, rest: 0.3 };
 
 /** All that was found, first how the file has to be read, then what is wrong with its values. */
 export function causesOf(found: Found): Cause[] {
-  const isOfPixels = found.mean > OFF * cellOf(found.match.layout).width && isMeasuredBetweenPixels(found);
-  if (isOfPixels) return [...layoutCauses(found), ...signCauses(found), "measured between pixels", ...endCauses(found)];
+  const isOff = found.mean > OFF * cellOf(found.match.layout).width;
+  if (isOff && (found.areOfPixels || areSidesApart(found)))
+    return [...layoutCauses(found), ...signCauses(found), "measured between pixels", ...endCauses(found)];
   return [
     ...layoutCauses(found),
     ...signCauses(found),
@@ -129,23 +131,10 @@ function offCauses({ exact, mapped, compared, off, mean, otherSide, match }: Fou
   return [otherSide <= SAME ? "not Euclidean" : "another outline"];
 }
 
-/**
- * Whether they are distances from the middle of one cell to that of another one. Squares of these are whole, in cells, also where half a cell
- * was taken off; or all lie half a cell too far from 0 on both sides.
- */
-function isMeasuredBetweenPixels({ theirs, exact, compared, match: { layout, line } }: Found): boolean {
-  const { width, height } = cellOf(layout);
-  if (Math.abs(height - width) > ALIKE * width) return false;
+/** Whether all are half a cell too far from 0 on both sides, as distances from pixel to pixel are. */
+function areSidesApart({ theirs, exact, compared, match: { layout, line } }: Found): boolean {
+  const { width } = cellOf(layout);
   const some = spreadOver(compared, SOME);
-  const areWhole = (values: readonly number[]): boolean =>
-    values.filter((value) => Math.abs(value - Math.round(value)) < ALMOST_WHOLE + FLOAT * value).length >
-    NEARLY * values.length;
-  for (const unit of [width, 1])
-    for (const less of [0, 0.5]) {
-      const lengths = Array.from(some, (i) => Math.abs(theirs.values[i]) / unit + less);
-      // Sums of steps are whole, too, but they are themselves.
-      if (!areWhole(lengths) && areWhole(lengths.map((length) => length * length))) return true;
-    }
   const sides = [1, -1].map((side) => some.filter((i) => Math.sign(exact[i]) === side));
   if (sides.some(({ length }) => length < FEWEST)) return false;
   const lines = sides.map((side) => {

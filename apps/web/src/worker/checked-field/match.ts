@@ -2,6 +2,7 @@ import type { DistanceField } from "@vertexon/geometry";
 import { shiftedLayout } from "./layout-shift";
 import { fittedLine, type Line } from "./line-fit";
 import { type Box, cellOf, layoutsOver, type SampleLayout, valueAt } from "./sample-layout";
+import { spreadOver } from "./spread";
 
 /** What the values of a file measure, up to scale and offset. */
 export interface Reading {
@@ -24,6 +25,8 @@ export interface Samples {
   values: Float64Array;
   /** Which of them are compared. */
   compared: Uint32Array;
+  /** Whether they are distances between middles of cells: then no finer place is looked for. */
+  areOfPixels: boolean;
 }
 
 /** How many samples, spread over all, every layout is tried with; with how many more the best are, and how many these are. */
@@ -57,10 +60,11 @@ interface Candidate extends FieldMatch {
  * more; and where none of these is as good as can be, all of them moved.
  */
 export function bestMatch(field: DistanceField, samples: Samples, boxes: readonly Box[]): FieldMatch {
-  const search = new Search(field, samples, layoutsOver(boxes, samples));
+  const layouts = layoutsOver(boxes, samples).filter(({ atCorners }) => !(samples.areOfPixels && atCorners));
+  const search = new Search(field, samples, layouts);
   const best = search.thoroughly(search.all);
   const isFine = best.some(({ layout, line }) => line.off < fineOf(layout));
-  if (!isFine) best.push(...search.moved());
+  if (!isFine && !samples.areOfPixels) best.push(...search.moved());
   const found = best.filter(
     ({ reading, share }) => share < (reading.isUnsigned || reading.isSquared ? FITS_WELL : FITS),
   );
@@ -149,10 +153,4 @@ function deviationsOf(layout: SampleLayout, plainest: SampleLayout): number {
     box !== plainest.box,
   ];
   return all.filter(Boolean).length;
-}
-
-/** Samples spread over some. An odd step meets all columns. */
-export function spreadOver(all: Uint32Array, count: number): Uint32Array {
-  const step = Math.max(1, Math.floor(all.length / count)) | 1;
-  return all.filter((_, k) => k % step === 0);
 }

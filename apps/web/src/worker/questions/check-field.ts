@@ -2,6 +2,7 @@ import { contours, type DistanceField } from "@vertexon/geometry";
 import type { AskedSheet } from "../asked-sheet";
 import { type Cause, causesOf } from "../checked-field/causes";
 import { bestMatch, type FieldMatch, measured, type Reading, wantedOf } from "../checked-field/match";
+import { arePixelDistances } from "../checked-field/pixel-distances";
 import { type Box, gridOf, inRows, placeOf, type SampleLayout, valuesOver } from "../checked-field/sample-layout";
 import { type ForeignField, RawFileError, type RawForm, readFieldFile } from "../field-file";
 
@@ -101,7 +102,9 @@ function compared(
   const all = Uint32Array.from(values.keys());
   const compared = all.filter((i) => Number.isFinite(values[i]) && !isClamped(values[i]));
   if (compared.length < Math.min(LEAST, values.length)) throw new Error(`no distances: ${few}`);
-  const match = bestMatch(field, { ...theirs, compared }, boxes);
+  const units = [1, ...boxes.map(({ width }) => width / theirs.columns)];
+  const areOfPixels = arePixelDistances(values, compared, units);
+  const match = bestMatch(field, { ...theirs, compared, areOfPixels }, boxes);
   const { layout, reading, line } = match;
   const { scale, offset } = line;
   const exact = valuesOver(field, layout, tell);
@@ -123,7 +126,20 @@ function compared(
     offset,
     reading,
     layout,
-    causes: causesOf({ theirs, exact, mapped, compared, off, isClamped, mean, otherSide, notFinite, yDown, match }),
+    causes: causesOf({
+      theirs,
+      exact,
+      mapped,
+      compared,
+      off,
+      isClamped,
+      mean,
+      otherSide,
+      notFinite,
+      yDown,
+      match,
+      areOfPixels,
+    }),
     greatest: { difference: differences[worst[0] ?? 0], ...at(worst[0] ?? 0) },
     mean,
     otherSide,
