@@ -31,7 +31,7 @@ export function NumbersBehind({ name }: { name: string }) {
             // A step as round as that of the slider.
             least={10 ** Math.floor(Math.log10(greatest / 40))}
             greatest={greatest}
-            typed={{ least: Number.MIN_VALUE, greatest: Number.MAX_VALUE }}
+            typed={{ least: 1e-6, greatest: 1e9 }}
             spanIn={(_, now) =>
               radiiIn(now).find((each) => each.within === within && each.place === place)?.span ?? null
             }
