@@ -72,6 +72,16 @@ test("where there are no shapes, the field that was composed last is shown at ev
   await expect(page.getByTestId("panel")).toContainText("2 subpaths");
 });
 
+test("holding thousands of copies against their union is stopped, and begun again", async ({ page }) => {
+  const dots = "distance(circle((20, 20), radius: 19)).repeat(1, 1, columns: 60, rows: 60)";
+  await openSheet(page, `plan 100 by 100, y down\ndots = ${dots}\n`);
+  await station(page, "Field");
+  await page.getByTestId("panel").getByRole("button", { name: "Stop" }).click();
+  await expect(page.getByTestId("panel")).toContainText("Stopped.");
+  await page.getByRole("button", { name: "Run again" }).click();
+  await expect(page.getByTestId("panel")).toContainText("Holding dots against the exact distance");
+});
+
 test("samples: the cell that is fine enough is taken, a contour becomes a shape, a file is saved and checked", async ({
   page,
 }) => {

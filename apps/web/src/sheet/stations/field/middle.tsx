@@ -2,7 +2,8 @@ import { Checkbox } from "antd";
 import { small } from "@/format/numbers";
 import { useAnswers } from "../../model/answers";
 import { useLayer } from "../../model/layers";
-import { useQuestion } from "../../model/use-question";
+import { useLongQuestion } from "../../model/use-question";
+import { useResting } from "../parts/use-resting";
 
 interface Props {
   name: string;
@@ -12,8 +13,10 @@ interface Props {
 
 /** The medial axis on the plan, if it is wanted: there gradients jump. */
 export function Middle({ name, isShown, onShow }: Props) {
-  const { view, thread } = useAnswers();
-  const { answered, problem } = useQuestion({ thread, view }, "medialLines", isShown ? { name } : null, { rest: 100 });
+  const { view, thread, moving } = useAnswers();
+  const resting = useResting(view, moving);
+  const asked = isShown ? { name } : null;
+  const { answered, problem } = useLongQuestion({ thread, view: resting }, "medialLines", asked);
   const found = isShown ? (answered?.answer ?? null) : null;
   useLayer(
     () => (found ? { traced: found.lines, ...(found.widest ? { circles: [found.widest] } : {}) } : null),
@@ -25,7 +28,7 @@ export function Middle({ name, isShown, onShow }: Props) {
         medial axis
       </Checkbox>
       <span className="quiet" data-testid="medial-widest">
-        {problem ?? (found && middleInWords(found.widest?.radius ?? null))}
+        {isShown && (problem ?? (found ? middleInWords(found.widest?.radius ?? null) : "being traced …"))}
       </span>
     </div>
   );

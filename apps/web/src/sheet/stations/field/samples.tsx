@@ -85,7 +85,11 @@ export function Samples({ name }: { name: string }) {
       {state !== "done" && <Working {...sampled} />}
       {sampled.problem && <p className="warning">{sampled.problem}</p>}
       {values && <SaveField name={name} samples={{ values, grid, reach, unit: view.plan.unit }} />}
-      {!seen && <Pending problem={reader.problem}>Reading between the samples …</Pending>}
+      {!seen && (
+        <Pending problem={reader.problem} work={reader}>
+          Reading between the samples …
+        </Pending>
+      )}
       {seen && (
         <>
           <p className="field-verdict" data-testid="grid-reader">

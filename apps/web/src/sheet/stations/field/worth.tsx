@@ -41,9 +41,10 @@ export function WorthOf({ name, aspect, onAspect }: Props) {
   const [isMiddle, setMiddle] = useState(false);
   const [isOwn, setOwn] = useState(false);
   const asked = useMemo(() => ({ name, request: wholePlan(resting) }), [name, resting]);
-  const { answered, problem } = useLongQuestion({ thread, view: resting }, "fieldWorth", asked);
+  const work = useLongQuestion({ thread, view: resting }, "fieldWorth", asked);
+  const { answered, problem } = work;
   const found = answered?.question.name === name ? answered.answer : null;
-  if (!found) return <Pending problem={problem}>Holding {name} against the exact distance …</Pending>;
+  if (!found) return <Pending {...{ problem, work }}>Holding {name} against the exact distance …</Pending>;
   const { greatest, steepest } = found;
   return (
     <>

@@ -1,4 +1,7 @@
+import { Button } from "antd";
 import type { ReactNode } from "react";
+import type { LongKind } from "@/worker/questions";
+import type { LongAnswered } from "../../model/use-question";
 import "./parts.css";
 
 /** A station's panel: what it is about on the first line, the figures below. */
@@ -45,10 +48,35 @@ export function Facts({
   );
 }
 
+interface PendingProps {
+  problem: string | null;
+  /** How it is stopped, where it may take long, and begun again. */
+  work?: Pick<LongAnswered<LongKind>, "state" | "stop" | "again">;
+  children: ReactNode;
+}
+
 /** In place of an answer that is not there: what is being done, or why it failed. */
-export function Pending({ problem, children }: { problem: string | null; children: ReactNode }) {
-  if (problem === null) return <p className="panel-empty">{children}</p>;
-  return <p className="panel-empty warning">This could not be computed: {problem}</p>;
+export function Pending({ problem, work, children }: PendingProps) {
+  if (problem !== null) return <p className="panel-empty warning">This could not be computed: {problem}</p>;
+  if (work?.state === "stopped")
+    return (
+      <p className="panel-empty">
+        Stopped.{" "}
+        <Button size="small" onClick={work.again}>
+          Run again
+        </Button>
+      </p>
+    );
+  return (
+    <p className="panel-empty">
+      {children}{" "}
+      {work && (
+        <Button size="small" onClick={work.stop} className="pending-stop">
+          Stop
+        </Button>
+      )}
+    </p>
+  );
 }
 
 export function Empty({ children }: { children: ReactNode }) {
