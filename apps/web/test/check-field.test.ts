@@ -25,7 +25,7 @@ async function check(...asked: Parameters<typeof answerTo>): Promise<CheckedFiel
   return found!;
 }
 
-test("each mistake that a program may make is told from all others, and many of them together", async () => {
+test("each mistake that a program may make is distinguished from all others, and many of them together", async () => {
   // No symmetry hides which way round the samples are.
   const script =
     "plan 120 by 90, y down\ndeck = polygon((20, 15), (75, 22), (66, 48), (40, 40), (28, 70)) union circle((88, 62), radius: 13)\n";
@@ -80,7 +80,7 @@ test("each mistake that a program may make is told from all others, and many of 
   await fc.assert(run, { numRuns: 15 });
 }, 60_000);
 
-test("somebody's values: what they measure is told, and every difference is listed", async () => {
+test("somebody's values: what they measure is found, and every difference is listed", async () => {
   const mine = await check(csvOf(exact));
   expect(mine).toMatchObject({ causes: [], scale: 1, offset: 0, off: { count: 0 } });
   expect(Math.abs(mine.greatest.difference)).toBeLessThan(0.1);
@@ -120,7 +120,7 @@ test("somebody's values: what they measure is told, and every difference is list
   }
 }, 60_000);
 
-test("distances from pixel to pixel are told from sums of steps", async () => {
+test("distances from pixel to pixel are distinguished from sums of steps", async () => {
   const places = Array.from({ length: 50 * 40 }, (_, i) => ({ c: i % 50, r: Math.floor(i / 50) }));
   const isInside = ({ c, r }: { c: number; r: number }) => exact(4 * c + 2, 4 * r + 2) < 0;
   const pixels = async (lengthOf: (dx: number, dy: number) => number, deepest = 1e9) => {

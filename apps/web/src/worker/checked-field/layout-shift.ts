@@ -8,7 +8,7 @@ const STILL = 1e-3;
 const NEAR_HALF = 0.1;
 /** Steps at most. */
 const STEPS = 8;
-/** Raises what says how well a shift can be told, so that one that cannot be told stays 0. */
+/** Added to the sums that determine a shift, as a part of them: one that the samples do not determine stays 0. */
 const DAMPING = 1e-3;
 /** Scale, offset, and the shift along x and y. */
 const UNKNOWNS = 4;
@@ -65,7 +65,7 @@ function addSquares(sums: Float64Array, ways: readonly number[], rest: number, w
   }
 }
 
-/** The unknowns of normal equations, by elimination; null where these do not tell them. */
+/** The unknowns of normal equations, by elimination; null where these do not determine them. */
 function solved(sums: Float64Array): Float64Array | null {
   const n = UNKNOWNS;
   const right = sums.slice(n * n);
