@@ -7,19 +7,18 @@ import { fixed, small } from "@/format/numbers";
 import type { GridReaderView } from "@/worker/questions/grid-reader";
 import type { SheetView } from "@/worker/sheet-view";
 import { useAnswers } from "../../model/answers";
-import { useEdits } from "../../model/edits";
 import { useLayer } from "../../model/layers";
 import { useLongQuestion } from "../../model/use-question";
 import { type SampledField, useSampledField } from "../../model/use-sampled-field";
 import { Facts, Pending } from "../parts/panel";
 import { useResting } from "../parts/use-resting";
-import { replacedArgument } from "./replaced-argument";
+import { FieldArgument, useFieldArgument } from "./field-argument";
 
 /** The samples of a field: their grid, what who reads between them sees, and files of them. */
 export function Samples({ name }: { name: string }) {
   const { view, thread, moving } = useAnswers();
   const resting = useResting(view, moving);
-  const { edit, endDrag } = useEdits();
+  const change = useFieldArgument(name);
   const [wanted, setWanted] = useState(0.1);
   const definition = view.definitions.find((each) => each.name === name);
   const value = definition?.value?.type === "field" ? definition.value : null;
@@ -39,38 +38,17 @@ export function Samples({ name }: { name: string }) {
   const { reach } = value;
   const { columns, rows, cell } = grid;
   const { values, least, greatest, took, state } = sampled;
-  const change = (argument: "cell" | "reach" | "padding", to: number | null, drag: boolean) =>
-    to &&
-    to > 0 &&
-    edit(
-      (current, script) => {
-        const span = current.definitions.find((each) => each.name === name)?.span;
-        return span ? replacedArgument(script, span, argument, to) : null;
-      },
-      { drag },
-    );
-  // All that is typed until the field is left is one step to be undone.
-  const typing = (argument: "cell" | "reach" | "padding") => ({
-    onChange: (to: number | null) => change(argument, to, true),
-    onBlur: endDrag,
-    onPressEnter: endDrag,
-    "aria-label": argument,
-  });
   return (
     <>
       <div className="field-row">
-        <span className="quiet">cell</span>
-        <InputNumber size="small" min={1e-6} value={cell} {...typing("cell")} />
-        <span className="quiet">reach</span>
-        <InputNumber
-          size="small"
-          min={1e-6}
+        <FieldArgument name={name} argument="cell" value={cell} />
+        <FieldArgument
+          name={name}
+          argument="reach"
           value={Number.isFinite(reach) ? reach : null}
           placeholder="no limit"
-          {...typing("reach")}
         />
-        <span className="quiet">padding</span>
-        <InputNumber size="small" min={1e-6} value={paddingOf(view, grid)} placeholder="none" {...typing("padding")} />
+        <FieldArgument name={name} argument="padding" value={paddingOf(view, grid)} placeholder="none" />
       </div>
       <Facts
         pairs
@@ -116,7 +94,11 @@ export function Samples({ name }: { name: string }) {
               {seen.least === null ? "no cell that was tried is small enough" : `a cell of ${small(seen.least)} does`}
             </span>
             {seen.least !== null && seen.least !== cell && (
-              <Button size="small" disabled={!reader.isNewest} onClick={() => change("cell", seen.least, false)}>
+              <Button
+                size="small"
+                disabled={!reader.isNewest}
+                onClick={() => seen.least !== null && change("cell", seen.least)}
+              >
                 Take it
               </Button>
             )}
