@@ -60,13 +60,13 @@ const TEXTS: Record<CheckedField["causes"][number], (found: CheckedField, unit: 
     `${offset < 0 ? "greater" : "less"} than ours by ${small(Math.abs(offset))} ${unit} everywhere`,
   "sampled at corners": () => "sampled at corners, half a cell off",
   "half a cell off": (found, unit) =>
-    `half a cell off: sampled at ${shiftText(found)} ${unit} from the middles of cells`,
-  shifted: (found, unit) => `shifted: sampled at ${shiftText(found)} ${unit} from the middles of cells`,
+    `half a cell off: sampled at ${shiftText(found)} ${unit} from ${placesText(found)}`,
+  shifted: (found, unit) => `shifted: sampled at ${shiftText(found)} ${unit} from ${placesText(found)}`,
   "0 inside": () => "0 everywhere inside",
   "0 outside": () => "0 everywhere outside",
   clamped: () => "clamped",
   "not finite": ({ notFinite }) => `${plural(notFinite, "sample")} without a finite number`,
-  "another sign at some places": ({ off }) => `another sign at ${plural(off.count, "sample")}`,
+  "another sign at some places": () => "another sign at samples that are off",
   "measured between pixels": () => "measured from pixel to pixel, not to the outline",
   "not Euclidean": () => "not Euclidean",
   "another outline": () => "another outline",
@@ -84,16 +84,20 @@ function mappingText({ scale, offset, reading }: CheckedField, name: string): st
 }
 
 function layoutText(found: CheckedField): string {
-  const { box, isMirrored, isFlipped, atCorners, shift } = found.layout;
+  const { box, isMirrored, isFlipped, shift } = found.layout;
   const order = `from ${isMirrored ? "greatest" : "least"} x and ${isFlipped ? "greatest" : "least"} y`;
   const moved = shift.x === 0 && shift.y === 0 ? "" : `${shiftText(found)} from `;
-  const where = `${moved}${atCorners ? "corners" : "cell centres"}`;
-  return `${order}, at ${where} of ${small(box.width)} × ${small(box.height)} from (${small(box.x)}, ${small(box.y)})`;
+  return `${order}, at ${moved}${placesText(found)} of ${small(box.width)} × ${small(box.height)} from (${small(box.x)}, ${small(box.y)})`;
 }
 
 /** In plan units. */
-function shiftText({ layout: { box, columns, rows, shift } }: CheckedField): string {
-  return `(${small((shift.x * box.width) / columns)}, ${small((shift.y * box.height) / rows)})`;
+function shiftText({ layout: { box, columns, rows, atCorners, shift } }: CheckedField): string {
+  const [across, down] = [columns, rows].map((count) => (atCorners ? Math.max(1, count - 1) : count));
+  return `(${small((shift.x * box.width) / across)}, ${small((shift.y * box.height) / down)})`;
+}
+
+function placesText({ layout: { atCorners } }: CheckedField): string {
+  return atCorners ? "corners" : "cell centres";
 }
 
 function outlineText({ outline, reading }: CheckedField): string {
