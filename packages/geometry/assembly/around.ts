@@ -2,18 +2,20 @@ import {
   beginCells,
   beginShown,
   codeAt,
+  codeOf,
+  countShown,
   firstColumn,
   firstOf,
   firstRow,
-  isSeveral,
   keepSeveral,
   lastColumn,
   lastRow,
   listOf,
-  listSeveral,
   NEAR_X,
   NEAR_Y,
   NONE,
+  nextX,
+  nextY,
   numberAt,
   OWN,
   severalOf,
@@ -22,7 +24,39 @@ import {
   table,
   unknownOf,
 } from "./copies";
-import { across, along, areBoth, both, bytes, fromX, fromY, isEither, placeX, placeY, slotAt } from "./places";
+import {
+  across,
+  along,
+  areBoth,
+  areInTiles,
+  both,
+  bytes,
+  fromX,
+  fromY,
+  isEither,
+  placeX,
+  placeY,
+  slotAt,
+} from "./places";
+import {
+  addCells,
+  addCopies,
+  beginRun,
+  beginRuns,
+  copyOf,
+  endRun,
+  hasCopy,
+  maxX,
+  maxY,
+  minX,
+  minY,
+  placeOf,
+  RUN,
+  runAt,
+  seeRuns,
+  TOO_MANY,
+} from "./runs";
+import { leastOf, mostOf, pair } from "./vectors";
 
 /** Cells across a wedge, and from the centre on. */
 const COLUMN_BITS: i32 = 6;
@@ -76,14 +110,11 @@ export function beginAround(
   end = endOfCells;
 }
 
-/** The copy in whose wedge the last place lay. */
+/** The copy in whose wedge the last place lay, and the directions of that wedge. */
 let own: i32 = 0;
-/** The directions of that wedge, and of the rotation of the copy that its cell names. */
 let cos: f64 = 1;
 let sin: f64 = 0;
-let turnCos: f64 = 1;
-let turnSin: f64 = 0;
-/** Cells around the last place that have the same code: between two lines across the wedge, and two rays, by their slopes. */
+/** Cells of that wedge that have the same code: between two lines across it, and two rays, by their slopes. */
 let blockCode: i32 = 0;
 let blockFrom: f64 = 0;
 let blockTo: f64 = 0;
@@ -91,61 +122,190 @@ let blockRight: f64 = 0;
 let blockLeft: f64 = 0;
 
 /**
- * Writes places in the frames of the first copies of their cells, and lists those for which that is not enough. Returns a cell that has to be
- * learnt first, or -1.
+ * Writes places in the frames of the first copies of their runs or cells, and lists those for which that is not enough. Returns a cell that
+ * has to be learnt first, or -1.
  */
 export function locateAround(count: i32, slot: i32): i32 {
   const toX = slotAt(slot + NEAR_X);
   const toY = slotAt(slot + NEAR_Y);
   const owns = slotAt(slot + OWN);
   beginCells(slot);
-  own = 0;
-  blockTo = -1;
-  for (let i = 0; i < count; ) {
-    const unknown = locatePair(i, count, toX, toY, owns);
+  beginRuns(slot, copies, 0, 0);
+  enterWedge(0);
+  for (let i = 0; i < count; i += RUN) {
+    let unknown = i + RUN <= count ? locateRun(i, toX, toY) : TOO_MANY;
+    if (unknown === TOO_MANY) unknown = locatePairs(i, min(i + RUN, count), toX, toY, owns);
     if (unknown !== NONE) return unknown;
-    i = locateInBlock(i + 2, count, toX, toY, owns);
   }
   return NONE;
 }
 
-/** Writes pairs of places, from one on, as long as they lie in the same cells as the last place. Returns the next one. */
-function locateInBlock(i: i32, count: i32, toX: usize, toY: usize, owns: usize): i32 {
-  const x = both(cx);
-  const y = both(cy);
-  const blockCos = both(cos);
-  const blockSin = both(sin);
-  const copyCos = both(turnCos);
-  const copySin = both(turnSin);
-  const from = both(blockFrom);
-  const to = both(blockTo);
-  const right = both(blockRight);
-  const left = both(blockLeft);
-  const hasSeveral = isSeveral(blockCode);
-  for (; i < count; i += 2) {
-    const at = bytes(i);
-    const dx = f64x2.sub(v128.load(placeX + at), x);
-    const dy = f64x2.sub(v128.load(placeY + at), y);
-    const ahead = along(dx, dy, blockCos, blockSin);
-    const side = across(dx, dy, blockCos, blockSin);
-    const isAhead = v128.and(f64x2.ge(ahead, from), f64x2.le(ahead, to));
-    const isBetween = v128.and(f64x2.ge(side, f64x2.mul(ahead, right)), f64x2.le(side, f64x2.mul(ahead, left)));
-    if (!areBoth(v128.and(isAhead, isBetween))) break;
-    v128.store(toX + at, f64x2.add(x, along(dx, dy, copyCos, copySin)));
-    v128.store(toY + at, f64x2.add(y, across(dx, dy, copyCos, copySin)));
-    if (!hasSeveral) continue;
-    for (let k = i; k < min(i + 2, count); k++) {
-      store<i32>(numberAt(owns, k), own);
-      listSeveral(k, blockCode);
-    }
-  }
-  return i;
+/** Finds all copies that may be nearest to a run, and writes it in the frame of the first one. Returns as `addCells` does. */
+function locateRun(i: i32, toX: usize, toY: usize): i32 {
+  beginRun(i);
+  const dx = pair(minX - cx, maxX - cx);
+  const low = both(minY - cy);
+  const high = both(maxY - cy);
+  let unknown = NONE;
+  if (isInBlock(dx, low) && isInBlock(dx, high)) {
+    if (!addCopies(blockCode, own)) unknown = TOO_MANY;
+  } else if (isInWedge(dx, low) && isInWedge(dx, high)) unknown = addWedge(dx, low, high);
+  else unknown = addWedges(dx, low, high);
+  if (unknown === NONE) placeRun(i, endRun(), toX + bytes(i), toY + bytes(i));
+  return unknown;
 }
 
-/**
- * Writes two places, each by its own wedge and cell. The cells around the second one that have the same code are the block then. Returns one
- * of the cells if it has to be learnt first, or -1.
- */
+/** Whether two corners of a box lie in the cells that have the same code. */
+function isInBlock(dx: v128, dy: v128): bool {
+  const ahead = along(dx, dy, both(cos), both(sin));
+  const side = across(dx, dy, both(cos), both(sin));
+  const isAhead = v128.and(f64x2.ge(ahead, both(blockFrom)), f64x2.le(ahead, both(blockTo)));
+  const isRight = f64x2.le(side, f64x2.mul(ahead, both(blockLeft)));
+  const isLeft = f64x2.ge(side, f64x2.mul(ahead, both(blockRight)));
+  return areBoth(v128.and(isAhead, v128.and(isRight, isLeft)));
+}
+
+function isInWedge(dx: v128, dy: v128): bool {
+  const ahead = along(dx, dy, both(cos), both(sin));
+  const side = across(dx, dy, both(cos), both(sin));
+  return areBoth(f64x2.le(f64x2.abs(side), f64x2.mul(ahead, both(tan))));
+}
+
+/** Wedges that a run may reach into. */
+const WEDGES: i32 = 4;
+
+/** Adds the copies that a box names in all wedges that it reaches into: those of its corners, and between these. */
+function addWedges(dx: v128, low: v128, high: v128): i32 {
+  const lows = wedgesOf(dx, low);
+  const highs = wedgesOf(dx, high);
+  const first = i32x4.extract_lane(lows, 0);
+  const a = stepsBetween(first, i32x4.extract_lane(lows, 1));
+  const b = stepsBetween(first, i32x4.extract_lane(highs, 0));
+  const c = stepsBetween(first, i32x4.extract_lane(highs, 1));
+  const from = min(min(0, a), min(b, c));
+  const to = max(max(0, a), max(b, c));
+  if (to - from >= WEDGES) return TOO_MANY;
+  for (let k = from; k <= to; k++) {
+    const wedge = first + k;
+    enterWedge(wedge < 0 ? wedge + copies : wedge >= copies ? wedge - copies : wedge);
+    const unknown = addWedge(dx, low, high);
+    if (unknown !== NONE) return unknown;
+  }
+  return NONE;
+}
+
+/** The way from a wedge to another one, which is less than half of them away where no box between them has the centre in it. */
+function stepsBetween(from: i32, to: i32): i32 {
+  const steps = to - from;
+  if (2 * steps > copies) return steps - copies;
+  return 2 * steps < -copies ? steps + copies : steps;
+}
+
+function enterWedge(wedge: i32): void {
+  own = wedge;
+  cos = load<f64>(copyAt(wedge), 16);
+  sin = load<f64>(copyAt(wedge), 24);
+  blockTo = -1;
+}
+
+/** Adds the copies that a box names in the own wedge: by the cells between those of its corners, as lines across and slopes of rays are. */
+function addWedge(dx: v128, low: v128, high: v128): i32 {
+  const lowAhead = along(dx, low, both(cos), both(sin));
+  const highAhead = along(dx, high, both(cos), both(sin));
+  const from = leastOf(f64x2.pmin(lowAhead, highAhead));
+  const to = mostOf(f64x2.pmax(lowAhead, highAhead));
+  // A box that has the centre in it, or reaches behind it, has no slopes.
+  if (!(from > 0 && to < end)) return TOO_MANY;
+  const rows = rowsOf(pair(from, to));
+  const lowSlope = f64x2.div(across(dx, low, both(cos), both(sin)), lowAhead);
+  const highSlope = f64x2.div(across(dx, high, both(cos), both(sin)), highAhead);
+  const right = leastOf(f64x2.pmin(lowSlope, highSlope));
+  const columns = columnsOf(pair(right, mostOf(f64x2.pmax(lowSlope, highSlope))));
+  const endColumn = i32x4.extract_lane(columns, 1);
+  const endRow = i32x4.extract_lane(rows, 1);
+  const unknown = addCells(
+    i32x4.extract_lane(columns, 0),
+    i32x4.extract_lane(rows, 0),
+    endColumn,
+    endRow,
+    COLUMN_BITS,
+    own,
+  );
+  if (unknown === NONE) enterBlock((endRow << COLUMN_BITS) + endColumn);
+  return unknown;
+}
+
+function enterBlock(cell: i32): void {
+  blockCode = codeOf(cell);
+  blockFrom = load<f64>(table + bytes(firstRow(cell)));
+  blockTo = load<f64>(table + bytes(lastRow(cell)), 8);
+  blockRight = tan * (<f64>firstColumn(cell) * (2 / <f64>COLUMNS) - 1);
+  blockLeft = tan * (<f64>lastColumn(cell) * (2 / <f64>COLUMNS) + (2 / <f64>COLUMNS - 1));
+}
+
+/** Writes a run as a copy sees it. */
+function placeRun(i: i32, copy: i32, toX: usize, toY: usize): void {
+  const x = both(cx);
+  const y = both(cy);
+  const copyCos = v128.load_splat<f64>(copyAt(copy));
+  const copySin = v128.load_splat<f64>(copyAt(copy), 8);
+  const end = bytes(i + RUN);
+  if (areInTiles()) {
+    placeTile(bytes(i), end, copyCos, copySin, toX, toY);
+    return;
+  }
+  for (let at = bytes(i); at < end; at += 16) {
+    const dx = f64x2.sub(v128.load(placeX + at), x);
+    const dy = f64x2.sub(v128.load(placeY + at), y);
+    v128.store(toX, f64x2.add(x, along(dx, dy, copyCos, copySin)));
+    v128.store(toY, f64x2.add(y, across(dx, dy, copyCos, copySin)));
+    toX += 16;
+    toY += 16;
+  }
+}
+
+/** As in general; but all rows of a tile have the same x, and all places of a row the same y. */
+function placeTile(at: usize, end: usize, copyCos: v128, copySin: v128, toX: usize, toY: usize): void {
+  const x = both(cx);
+  const y = both(cy);
+  const dx0 = fromX(at, cx);
+  const dx2 = fromX(at + 16, cx);
+  const dx4 = fromX(at + 32, cx);
+  const dx6 = fromX(at + 48, cx);
+  const cos0 = f64x2.mul(dx0, copyCos);
+  const cos2 = f64x2.mul(dx2, copyCos);
+  const cos4 = f64x2.mul(dx4, copyCos);
+  const cos6 = f64x2.mul(dx6, copyCos);
+  const sin0 = f64x2.mul(dx0, copySin);
+  const sin2 = f64x2.mul(dx2, copySin);
+  const sin4 = f64x2.mul(dx4, copySin);
+  const sin6 = f64x2.mul(dx6, copySin);
+  for (; at < end; at += 64) {
+    const dy = fromY(at, cy);
+    const dySin = f64x2.mul(dy, copySin);
+    const dyCos = f64x2.mul(dy, copyCos);
+    v128.store(toX, f64x2.add(x, f64x2.add(cos0, dySin)));
+    v128.store(toX, f64x2.add(x, f64x2.add(cos2, dySin)), 16);
+    v128.store(toX, f64x2.add(x, f64x2.add(cos4, dySin)), 32);
+    v128.store(toX, f64x2.add(x, f64x2.add(cos6, dySin)), 48);
+    v128.store(toY, f64x2.add(y, f64x2.sub(dyCos, sin0)));
+    v128.store(toY, f64x2.add(y, f64x2.sub(dyCos, sin2)), 16);
+    v128.store(toY, f64x2.add(y, f64x2.sub(dyCos, sin4)), 32);
+    v128.store(toY, f64x2.add(y, f64x2.sub(dyCos, sin6)), 48);
+    toX += 64;
+    toY += 64;
+  }
+}
+
+/** Writes places that are in no run, each by its own wedge and cell. Returns a cell that has to be learnt first, or -1. */
+function locatePairs(from: i32, end: i32, toX: usize, toY: usize, owns: usize): i32 {
+  for (let i = from; i < end; i += 2) {
+    const unknown = locatePair(i, end, toX, toY, owns);
+    if (unknown !== NONE) return unknown;
+  }
+  return NONE;
+}
+
 function locatePair(i: i32, count: i32, toX: usize, toY: usize, owns: usize): i32 {
   const at = bytes(i);
   const dx = fromX(at, cx);
@@ -154,7 +314,7 @@ function locatePair(i: i32, count: i32, toX: usize, toY: usize, owns: usize): i3
   let second = own;
   let ahead = along(dx, dy, both(cos), both(sin));
   let side = across(dx, dy, both(cos), both(sin));
-  if (blockTo < 0 || isEither(f64x2.gt(f64x2.abs(side), f64x2.mul(ahead, both(tan))))) {
+  if (isEither(f64x2.gt(f64x2.abs(side), f64x2.mul(ahead, both(tan))))) {
     const wedges = wedgesOf(dx, dy);
     first = i32x4.extract_lane(wedges, 0);
     second = i32x4.extract_lane(wedges, 1);
@@ -165,10 +325,7 @@ function locatePair(i: i32, count: i32, toX: usize, toY: usize, owns: usize): i3
     ahead = along(dx, dy, wedgeCos, wedgeSin);
     side = across(dx, dy, wedgeCos, wedgeSin);
   }
-  const row = within(f64x2.mul(f64x2.div(ahead, f64x2.add(ahead, both(scale))), both(ROWS)), ROWS);
-  const share = f64x2.div(side, f64x2.mul(ahead, both(tan)));
-  const column = within(f64x2.mul(f64x2.add(share, both(1)), both(COLUMNS / 2)), COLUMNS);
-  const cells = i32x4.add(i32x4.shl(row, COLUMN_BITS), column);
+  const cells = i32x4.add(i32x4.shl(rowsOf(ahead), COLUMN_BITS), columnsOf(f64x2.div(side, ahead)));
   const cell = i32x4.extract_lane(cells, 1);
   const firstCell = i32x4.extract_lane(cells, 0);
   const unknown = unknownOf(firstCell, i + 1 < count ? cell : firstCell);
@@ -179,6 +336,7 @@ function locatePair(i: i32, count: i32, toX: usize, toY: usize, owns: usize): i3
   if (i + 1 < count) {
     secondCode = codeAt(i + 1, cell, !(f64x2.extract_lane(ahead, 1) >= end));
     store<i32>(numberAt(owns, i + 1), second);
+    enterWedge(second);
   }
   const a = v128.load(copyAt(first + firstOf(firstCode)));
   const b = v128.load(copyAt(second + firstOf(secondCode)));
@@ -186,26 +344,23 @@ function locatePair(i: i32, count: i32, toX: usize, toY: usize, owns: usize): i3
   const copySin = v128.shuffle<f64>(a, b, 1, 3);
   v128.store(toX + at, f64x2.add(both(cx), along(dx, dy, copyCos, copySin)));
   v128.store(toY + at, f64x2.add(both(cy), across(dx, dy, copyCos, copySin)));
-  blockTo = -1;
-  if (secondCode < 0) return NONE;
-  own = second;
-  cos = load<f64>(copyAt(second), 16);
-  sin = load<f64>(copyAt(second), 24);
-  turnCos = f64x2.extract_lane(b, 0);
-  turnSin = f64x2.extract_lane(b, 1);
-  blockCode = secondCode;
-  blockFrom = load<f64>(table + bytes(firstRow(cell)));
-  blockTo = load<f64>(table + bytes(lastRow(cell)), 8);
-  blockRight = tan * (<f64>firstColumn(cell) * (2 / <f64>COLUMNS) - 1);
-  blockLeft = tan * (<f64>lastColumn(cell) * (2 / <f64>COLUMNS) + (2 / <f64>COLUMNS - 1));
   return NONE;
 }
 
-/** Shows places that several copies are asked for to the next one of these, if its box is near enough. Returns how many have one. */
-export function showAround(count: i32, rank: i32, result: i32, slot: i32): i32 {
+/**
+ * Shows runs, and places that several copies are asked for, to the next one of these; single places only if its box is near enough. Returns
+ * how many single places have one more.
+ */
+export function showAround(count: i32, runs: i32, rank: i32, result: i32, slot: i32): i32 {
   const owns = slotAt(slot + OWN);
   const least = slotAt(result);
   beginShown(slot);
+  seeRuns(slot);
+  for (let k = 0; k < runs; k++) {
+    if (!hasCopy(runAt(k), rank)) continue;
+    placeRun(placeOf(runAt(k)), copyOf(runAt(k), rank), nextX(), nextY());
+    countShown(RUN);
+  }
   let kept = 0;
   for (let i = 0; i < count; i++) {
     const place = severalOf(i);
@@ -226,6 +381,16 @@ export function showAround(count: i32, rank: i32, result: i32, slot: i32): i32 {
 
 function copyAt(copy: i32): usize {
   return table + COPIES + <usize>copy * COPY;
+}
+
+/** Rows of cells by distances along a wedge's direction, and columns by the slopes of rays. */
+function rowsOf(ahead: v128): v128 {
+  return within(f64x2.mul(f64x2.div(ahead, f64x2.add(ahead, both(scale))), both(ROWS)), ROWS);
+}
+
+function columnsOf(slope: v128): v128 {
+  const share = f64x2.div(slope, both(tan));
+  return within(f64x2.mul(f64x2.add(share, both(1)), both(COLUMNS / 2)), COLUMNS);
 }
 
 /** Indices of cells, kept between 0 and their number; 0 for what is not a number. */

@@ -6,7 +6,7 @@ import { bytes, slotAt } from "./places";
  *
  * Slots, counted from the first free one: 0 and 1 the x and y of places in the frame of the first copy of their cells; 2 and 3 what tells
  * their own copies; 4 the codes of their cells; 5 the indices of places that several copies are asked for; 6 those of far places, which are
- * in no cell with a list. Of places that are shown to a later copy: 7 and 8 their x and y, 9 their indices, 10 their values.
+ * in no cell with a list. Of places that are shown to a later copy: 7 and 8 their x and y, 9 their indices, 10 their values. 11: runs.
  */
 export const NEAR_X: i32 = 0;
 export const NEAR_Y: i32 = 1;
@@ -16,8 +16,8 @@ const SEVERAL: i32 = 5;
 const FAR: i32 = 6;
 const SHOWN_X: i32 = 7;
 const SHOWN_Y: i32 = 8;
-const SHOWN: i32 = 9;
-const VALUES: i32 = 10;
+export const SHOWN: i32 = 9;
+export const VALUES: i32 = 10;
 
 /** All cells, the code of each and a block around it that has the same; a table of the copies; and lists of copies. */
 let cells: usize = 0;
@@ -61,8 +61,17 @@ export function unknownOf(a: i32, b: i32): i32 {
   return codeOf(b) === IS_UNKNOWN ? b : NONE;
 }
 
-function codeOf(cell: i32): i32 {
+export function codeOf(cell: i32): i32 {
   return load<i32>(cells + ((<usize>cell) << 3));
+}
+
+export function isUnknown(code: i32): bool {
+  return code === IS_UNKNOWN;
+}
+
+/** Where the list of copies that a code names begins: their number, and then they. */
+export function listAt(code: i32): usize {
+  return numberAt(lists, code >>> COPY_BITS);
 }
 
 /** The code of a place's cell, by which the place is listed; a place is far where it is not within all cells. Below 0 there is no code. */
@@ -132,9 +141,9 @@ export function keepSeveral(i: i32, place: i32): void {
   store<i32>(numberAt(severals, i), place);
 }
 
-/** Where the list of a place's copies begins: their number, and then they. */
+/** Where the list of a place's copies begins. */
 export function listOf(place: i32): usize {
-  return numberAt(lists, load<i32>(numberAt(codes, place)) >>> COPY_BITS);
+  return listAt(load<i32>(numberAt(codes, place)));
 }
 
 /** Shows a place to a copy. */
@@ -145,16 +154,18 @@ export function show(u: f64, v: f64, place: i32): void {
   shown++;
 }
 
-/** Lowers the values of places by those of `count` that were shown. */
-export function keepLeast(count: i32, result: i32, slot: i32): void {
-  const places = slotAt(slot + SHOWN);
-  const values = slotAt(slot + VALUES);
-  const least = slotAt(result);
-  for (let i = 0; i < count; i++) {
-    const at = least + bytes(load<i32>(numberAt(places, i)));
-    const value = load<f64>(values + bytes(i));
-    if (value < load<f64>(at)) store<f64>(at, value);
-  }
+/** Where the x, and the y, of places that are shown next are to be written. */
+export function nextX(): usize {
+  return shownX + bytes(shown);
+}
+
+export function nextY(): usize {
+  return shownY + bytes(shown);
+}
+
+/** Counts places that were written there. */
+export function countShown(places: i32): void {
+  shown += places;
 }
 
 /** Where the number i of a list of whole numbers lies. */

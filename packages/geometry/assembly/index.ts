@@ -15,7 +15,7 @@ export {
   seeAs,
   steps,
 } from "./candidates";
-export { far, keepLeast, setCells, several, shown } from "./copies";
+export { far, setCells, several, shown } from "./copies";
 export { ellipse } from "./ellipse";
 export { arc, box, capsule, circle, circularSegment, corners, ring, ringSector, roundedBox } from "./forms";
 export {
@@ -34,9 +34,23 @@ export {
 export { begins, block, blockXs, blockYs, children, edges, found, gaps, order, place, sides, xs, ys } from "./memory";
 export { measureEdges } from "./near-edges";
 export { outline } from "./outline";
-export { into, placeBlock, placeColumns, placeRows, placeX, placeY, setPlaces, slotAt, unrollBlock } from "./places";
+export {
+  beginPlaces,
+  into,
+  placeBlock,
+  placeColumns,
+  placeRows,
+  placeTiles,
+  placeX,
+  placeY,
+  setPlaces,
+  slotAt,
+  unrollBlock,
+  unrollTiles,
+} from "./places";
 export { curveDistances, nearestEdges, pointDistances } from "./points";
 export { beginRepeated, locateRepeated, showRepeated } from "./repeated";
+export { keepLeast, mostOfRun, runs } from "./runs";
 export { runsOfSides } from "./sides";
 export { star } from "./star";
 export { measureBlock } from "./tiles";

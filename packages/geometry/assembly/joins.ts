@@ -1,4 +1,18 @@
-import { along, both, bytes, factor, keepFactor, length, placeX, placeY, setPlaces, slotAt } from "./places";
+import {
+  along,
+  both,
+  bytes,
+  FOUR,
+  factor,
+  from,
+  keepFactor,
+  length,
+  placeX,
+  placeY,
+  setPlaces,
+  slotAt,
+  TWO,
+} from "./places";
 
 /** Values of two slots are joined into the first: the lesser one of each two. */
 export function lesser(count: i32, slot: i32, second: i32): void {
@@ -79,11 +93,18 @@ export function seePlaces(count: i32, slot: i32, a: f64, b: f64, c: f64, d: f64,
 
 export function writeSeen(count: i32, toX: usize, toY: usize, a: f64, b: f64, c: f64, d: f64, e: f64, f: f64): void {
   keepFactor(1 / (a * a + b * b));
-  for (let at: usize = 0; at < bytes(count); at += 16) {
-    const dx = f64x2.sub(v128.load(placeX + at), both(e));
-    const dy = f64x2.sub(v128.load(placeY + at), both(f));
-    v128.store(toX + at, f64x2.mul(along(dx, dy, both(a), both(b)), factor));
-    v128.store(toY + at, f64x2.mul(along(dx, dy, both(c), both(d)), factor));
+  const per = factor;
+  const xs = placeX;
+  const ys = placeY;
+  for (let at: usize = 0; at < bytes(count); at += FOUR) {
+    const dx = from(xs + at, e);
+    const dy = from(ys + at, f);
+    const nextX = from(xs + at + TWO, e);
+    const nextY = from(ys + at + TWO, f);
+    v128.store(toX + at, f64x2.mul(along(dx, dy, both(a), both(b)), per));
+    v128.store(toX + at, f64x2.mul(along(nextX, nextY, both(a), both(b)), per), TWO);
+    v128.store(toY + at, f64x2.mul(along(dx, dy, both(c), both(d)), per));
+    v128.store(toY + at, f64x2.mul(along(nextX, nextY, both(c), both(d)), per), TWO);
   }
 }
 

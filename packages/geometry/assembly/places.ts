@@ -1,18 +1,32 @@
 import { reserve, stack } from "./memory";
 
-/** Places in a list, at most, and the bytes of their values. */
-const TOGETHER: usize = 4096;
-const SLOT: usize = TOGETHER << 3;
+/** Places in a list, at most, and the bytes of their values, with room for those that are written beyond. */
+const TOGETHER: usize = 8192;
+const SLOT: usize = (TOGETHER << 3) + 64;
 
-/** Where the x and the y of the places are; they are taken in pairs, one more than there are may be read and written. */
+/** Where the x and the y of the places are; they are taken in fours, so some more than there are may be read and written. */
 export let placeX: usize = 0;
 export let placeY: usize = 0;
 /** Where values are written to. */
-let out: usize = 0;
+export let out: usize = 0;
 
 export function setPlaces(x: usize, y: usize): void {
   placeX = x;
   placeY = y;
+}
+
+/** Where places lie that are in whole tiles, one behind the other. */
+let tiles: usize = 0;
+
+/** Sets the places of a list of samples, by which places of other lists are found. */
+export function beginPlaces(x: usize, y: usize, inTiles: bool): void {
+  setPlaces(x, y);
+  tiles = inTiles ? x : 0;
+}
+
+/** Whether the places are those of such a list. */
+export function areInTiles(): bool {
+  return placeX === tiles;
 }
 
 /** Writes the x of `count` samples of a grid of square cells from one on, row by row, into a slot. */
@@ -45,9 +59,23 @@ export function placeRows(count: i32, slot: i32, from: i32, columns: i32, y: f64
   }
 }
 
-/** Samples along a side of a block, and of a tile of it. */
-const BLOCK: i32 = 64;
+/** Samples along a side of a tile, and of a block of tiles. */
 const TILE: i32 = 8;
+const BLOCK: i32 = 64;
+
+/** Writes the x of samples of some columns and up to TILE rows of a grid into a slot, and their y into the next one, tile by tile. */
+export function placeTiles(slot: i32, left: i32, top: i32, columns: i32, rows: i32, x: f64, y: f64, cell: f64): void {
+  let at: usize = 0;
+  for (let begin = 0; begin < columns; begin += TILE)
+    at = Tile.place(slot, at, left + begin, top, min(TILE, columns - begin), rows, x, y, cell);
+}
+
+/** Writes values that lie tile by tile in a slot, row by row into another one. */
+export function unrollTiles(slot: i32, columns: i32, rows: i32, to: i32): void {
+  let from = slotAt(slot);
+  for (let begin = 0; begin < columns; begin += TILE)
+    from = Tile.unroll(from, slotAt(to) + bytes(begin), min(TILE, columns - begin), rows, columns);
+}
 
 /**
  * Writes the x of a block of samples into a slot, and their y into the next one, in such an order that quarters of the list lie close
@@ -58,39 +86,24 @@ const TILE: i32 = 8;
  *      8  9 12 13
  */
 export function placeBlock(slot: i32, left: i32, top: i32, columns: i32, rows: i32, x: f64, y: f64, cell: f64): void {
-  let toX = slotAt(slot);
-  let toY = slotAt(slot + 1);
+  let at: usize = 0;
   for (let tile = 0; tile < TILES; tile++) {
     const begin = firstOf(tile);
-    const end = min(columns, begin + TILE);
-    const firstRow = firstOf(tile >> 1);
-    const endRow = min(rows, firstRow + TILE);
-    for (let row = firstRow; row < endRow; row++) {
-      const rowY = y + (<f64>(top + row) + 0.5) * cell;
-      for (let column = begin; column < end; column++) {
-        store<f64>(toX, x + (<f64>(left + column) + 0.5) * cell);
-        store<f64>(toY, rowY);
-        toX += 8;
-        toY += 8;
-      }
-    }
+    const low = firstOf(tile >> 1);
+    if (begin < columns && low < rows)
+      at = Tile.place(slot, at, left + begin, top + low, min(TILE, columns - begin), min(TILE, rows - low), x, y, cell);
   }
 }
 
 /** Writes the values of a block, which lie in that order in a slot, row by row into another one. */
 export function unrollBlock(slot: i32, columns: i32, rows: i32, to: i32): void {
   let from = slotAt(slot);
-  const values = slotAt(to);
   for (let tile = 0; tile < TILES; tile++) {
     const begin = firstOf(tile);
-    const firstRow = firstOf(tile >> 1);
-    const endRow = min(rows, firstRow + TILE);
-    const width = bytes(max(0, min(columns, begin + TILE) - begin));
-    for (let row = firstRow; row < endRow; row++) {
-      const to = values + bytes(row * columns + begin);
-      for (let at: usize = 0; at < width; at += 8) store<f64>(to + at, load<f64>(from + at));
-      from += width;
-    }
+    const low = firstOf(tile >> 1);
+    const first = slotAt(to) + bytes(low * columns + begin);
+    if (begin < columns && low < rows)
+      from = Tile.unroll(from, first, min(TILE, columns - begin), min(TILE, rows - low), columns);
   }
 }
 
@@ -99,6 +112,60 @@ const TILES: i32 = (BLOCK / TILE) * (BLOCK / TILE);
 /** Where a tile begins: the bits 0, 2 and 4 of its number count tiles. */
 function firstOf(tile: i32): i32 {
   return TILE * ((tile & 1) | ((tile >> 1) & 2) | ((tile >> 2) & 4));
+}
+
+/** Methods, since functions cannot be marked to be written out wherever they are called. */
+class Tile {
+  /** Writes a tile row by row, always as wide as TILE: what is too much is overwritten by what follows. Returns where that will be. */
+  @inline static place(
+    slot: i32,
+    at: usize,
+    left: i32,
+    top: i32,
+    columns: i32,
+    rows: i32,
+    x: f64,
+    y: f64,
+    cell: f64,
+  ): usize {
+    let toX = slotAt(slot) + at;
+    let toY = slotAt(slot + 1) + at;
+    const size = both(cell);
+    const middle = f64x2.replace_lane(both(<f64>left + 0.5), 1, <f64>left + 1.5);
+    const x0 = f64x2.add(both(x), f64x2.mul(middle, size));
+    const x2 = f64x2.add(both(x), f64x2.mul(f64x2.add(middle, both(2)), size));
+    const x4 = f64x2.add(both(x), f64x2.mul(f64x2.add(middle, both(4)), size));
+    const x6 = f64x2.add(both(x), f64x2.mul(f64x2.add(middle, both(6)), size));
+    for (let row = top; row < top + rows; row++) {
+      const rowY = both(y + (<f64>row + 0.5) * cell);
+      v128.store(toX, x0);
+      v128.store(toX, x2, 16);
+      v128.store(toX, x4, 32);
+      v128.store(toX, x6, 48);
+      v128.store(toY, rowY);
+      v128.store(toY, rowY, 16);
+      v128.store(toY, rowY, 32);
+      v128.store(toY, rowY, 48);
+      toX += bytes(columns);
+      toY += bytes(columns);
+    }
+    return at + bytes(rows * columns);
+  }
+
+  /** Writes the values of a tile into rows that lie `stride` values apart. Returns where the next tile's are. */
+  @inline static unroll(from: usize, to: usize, columns: i32, rows: i32, stride: i32): usize {
+    for (let row = 0; row < rows; row++) {
+      if (columns === TILE) {
+        v128.store(to, v128.load(from));
+        v128.store(to, v128.load(from, 16), 16);
+        v128.store(to, v128.load(from, 32), 32);
+        v128.store(to, v128.load(from, 48), 48);
+      } else for (let at: usize = 0; at < bytes(columns); at += 8) store<f64>(to + at, load<f64>(from + at));
+      from += bytes(columns);
+      to += bytes(stride);
+    }
+    return from;
+  }
 }
 
 /** Values go into a slot; there are as many as are asked for. */
@@ -113,12 +180,21 @@ export function slotAt(slot: i32): usize {
   return at;
 }
 
+/** The bytes of two values, and of four: so many are taken together. */
+export const TWO: usize = 16;
+export const FOUR: usize = 32;
+
 export function bytes(count: i32): usize {
   return (<usize>count) << 3;
 }
 
 export function both(value: f64): v128 {
   return f64x2.splat(value);
+}
+
+/** How far two places, whose coordinates are somewhere, lie from a middle. */
+export function from(at: usize, middle: f64): v128 {
+  return f64x2.sub(v128.load(at), both(middle));
 }
 
 export function fromX(at: usize, x: f64): v128 {
@@ -138,10 +214,6 @@ export function keepFactor(value: f64): void {
 
 export function write(at: usize, distances: v128): void {
   v128.store(out + at, distances);
-}
-
-export function written(at: usize): v128 {
-  return v128.load(out + at);
 }
 
 /** Whether a comparison holds for both of a pair: by one instruction of the processor, which all_true is not. */

@@ -5,14 +5,17 @@ import {
   both,
   bytes,
   clamped,
+  FOUR,
   factor,
-  fromX,
-  fromY,
+  from,
   isEither,
   keepFactor,
   length,
+  out,
+  placeX,
+  placeY,
   signed,
-  write,
+  TWO,
 } from "./places";
 
 /**
@@ -30,27 +33,52 @@ export function star(
   wedgeCos: f64,
   wedgeSin: f64,
 ): void {
-  const eu = both(hollowU - tip);
-  const ev = both(hollowV);
-  keepFactor(1 / ((hollowU - tip) * (hollowU - tip) + hollowV * hollowV));
+  const eu = hollowU - tip;
+  const ev = hollowV;
+  keepFactor(1 / (eu * eu + ev * ev));
+  const per = factor;
   cos = v128.load_splat<f64>(edges);
   sin = v128.load_splat<f64>(edges, 8);
-  for (let at: usize = 0; at < bytes(count); at += 16) {
-    const dx = fromX(at, cx);
-    const dy = fromY(at, cy);
+  const xs = placeX;
+  const ys = placeY;
+  const to = out;
+  for (let at: usize = 0; at < bytes(count); at += FOUR) {
+    const dx = from(xs + at, cx);
+    const dy = from(ys + at, cy);
+    const nextX = from(xs + at + TWO, cx);
+    const nextY = from(ys + at + TWO, cy);
     let u = along(dx, dy, cos, sin);
     let v = f64x2.abs(across(dx, dy, cos, sin));
+    let nextU = along(nextX, nextY, cos, sin);
+    let nextV = f64x2.abs(across(nextX, nextY, cos, sin));
+    const areBeside = Near.areBeside(u, v, wedgeCos, wedgeSin);
     // One place is next to the one before, so is mostly its tip.
-    if (isEither(f64x2.gt(f64x2.mul(v, both(wedgeCos)), f64x2.mul(u, both(wedgeSin))))) {
+    if (isEither(v128.or(areBeside, Near.areBeside(nextU, nextV, wedgeCos, wedgeSin)))) {
       findTips(dx, dy, tips);
       u = along(dx, dy, cos, sin);
       v = f64x2.abs(across(dx, dy, cos, sin));
+      findTips(nextX, nextY, tips);
+      nextU = along(nextX, nextY, cos, sin);
+      nextV = f64x2.abs(across(nextX, nextY, cos, sin));
     }
+    v128.store(to + at, Near.edge(u, v, tip, eu, ev, per));
+    v128.store(to + at, Near.edge(nextU, nextV, tip, eu, ev, per), TWO);
+  }
+}
+
+/** Of two places. Methods, since functions cannot be marked to be written out wherever they are called. */
+class Near {
+  /** Whether places lie beside the wedges of their tips. */
+  @inline static areBeside(u: v128, v: v128, wedgeCos: f64, wedgeSin: f64): v128 {
+    return f64x2.gt(f64x2.mul(v, both(wedgeCos)), f64x2.mul(u, both(wedgeSin)));
+  }
+
+  @inline static edge(u: v128, v: v128, tip: f64, eu: f64, ev: f64, per: v128): v128 {
     const beyond = f64x2.sub(u, both(tip));
-    const share = clamped(f64x2.mul(along(beyond, v, eu, ev), factor));
-    const du = f64x2.sub(beyond, f64x2.mul(share, eu));
-    const dv = f64x2.sub(v, f64x2.mul(share, ev));
-    write(at, signed(length(du, dv), f64x2.gt(f64x2.mul(eu, v), f64x2.mul(ev, beyond))));
+    const share = clamped(f64x2.mul(along(beyond, v, both(eu), both(ev)), per));
+    const du = f64x2.sub(beyond, f64x2.mul(share, both(eu)));
+    const dv = f64x2.sub(v, f64x2.mul(share, both(ev)));
+    return signed(length(du, dv), f64x2.gt(f64x2.mul(both(eu), v), f64x2.mul(both(ev), beyond)));
   }
 }
 

@@ -7,3 +7,11 @@ export function dot(u: v128, v: v128): f64 {
   const product = f64x2.mul(u, v);
   return f64x2.extract_lane(product, 0) + f64x2.extract_lane(product, 1);
 }
+
+export function leastOf(u: v128): f64 {
+  return min(f64x2.extract_lane(u, 0), f64x2.extract_lane(u, 1));
+}
+
+export function mostOf(u: v128): f64 {
+  return max(f64x2.extract_lane(u, 0), f64x2.extract_lane(u, 1));
+}

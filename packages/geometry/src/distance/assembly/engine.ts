@@ -21,21 +21,17 @@ export interface Engine {
   placeX: Address;
   placeY: Address;
   setPlaces(x: number, y: number): void;
+  /** The same for places of a list that others are found by; whether they are in whole tiles, one behind the other. */
+  beginPlaces(x: number, y: number, areInTiles: boolean): void;
   /** The x, and the y, of samples of a grid from one on, in a slot. */
   placeColumns(count: number, slot: number, from: number, columns: number, x: number, cell: number): void;
   placeRows(count: number, slot: number, from: number, columns: number, y: number, cell: number): void;
-  /** The x and the y of a block of samples tile by tile, in a slot and the next one; and values row by row again. */
-  placeBlock(
-    slot: number,
-    left: number,
-    top: number,
-    columns: number,
-    rows: number,
-    x: number,
-    y: number,
-    cell: number,
-  ): void;
-  unrollBlock(slot: number, columns: number, rows: number, to: number): void;
+  /** The x and the y of up to eight rows of samples tile by tile, in a slot and the next one; and values row by row again. */
+  placeTiles: PlaceSamples;
+  unrollTiles: UnrollValues;
+  /** And of a block of tiles. */
+  placeBlock: PlaceSamples;
+  unrollBlock: UnrollValues;
   /** Distances in closed form; packages/geometry/assembly/forms.ts names the numbers. */
   circle: Form;
   ring: Form;
@@ -69,7 +65,7 @@ export interface Engine {
   beginRepeated: (...frame: number[]) => void;
   locateRepeated: CopiesEngine["locate"];
   showRepeated: CopiesEngine["show"];
-  keepLeast(count: number, result: number, slot: number): void;
+  keepLeast(count: number, runs: number, rank: number, result: number, slot: number): void;
   /** Which copies count in which blocks of cells: see packages/geometry/assembly/candidates.ts. */
   beginBlocks(
     blocks: number,
@@ -91,8 +87,11 @@ export interface Engine {
   leaveCandidates(): void;
   steps: Address;
   lists: Address;
-  /** How many places several copies are asked for, how many are far, and how many are shown. */
+  /** How many places, and runs of them, several copies are asked for, how many places are far, and how many are shown. */
   several: Address;
+  runs: Address;
+  /** How many copies a run is shown to at most. */
+  mostOfRun: Address;
   far: Address;
   shown: Address;
   block: Address;
@@ -117,9 +116,20 @@ export interface CopiesEngine {
    */
   locate(count: number, slot: number): number;
   /** Shows places that several copies are asked for to the next one, if that is near enough. Returns how many of them have one. */
-  show(count: number, rank: number, result: number, slot: number): number;
+  show(count: number, runs: number, rank: number, result: number, slot: number): number;
 }
 
+type PlaceSamples = (
+  slot: number,
+  left: number,
+  top: number,
+  columns: number,
+  rows: number,
+  x: number,
+  y: number,
+  cell: number,
+) => void;
+type UnrollValues = (slot: number, columns: number, rows: number, to: number) => void;
 type Join = (count: number, slot: number, ...numbers: number[]) => void;
 type Form = (count: number, ...numbers: number[]) => void;
 export interface Address {

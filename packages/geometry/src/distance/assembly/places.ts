@@ -2,7 +2,7 @@ import type { Grid } from "../field";
 import { type Engine, makeEngine } from "./engine";
 
 /** So many places are measured together, as packages/geometry/assembly/places.ts has it: few enough to stay in the processor's own memory. */
-export const TOGETHER = 4096;
+export const TOGETHER = 8192;
 
 /** Numbers of a table. */
 export const TABLE = 4096;
@@ -14,7 +14,9 @@ export const CELLS = { cells: 2 * 64 * 64, table: 8192, lists: 2 ** 18 };
 export interface Places {
   engine: Engine;
   count: number;
-  /** Writes what is known of copies, unless the same was written last: all cells, a table of the copies, and lists of them. */
+  /** Whether something is what was last said to be known of copies. */
+  knows(known: object): boolean;
+  /** Writes what is known of copies: all cells, a table of the copies, and lists of them. */
   setCells(known: object, cells: Int32Array, table: Float64Array, lists: Int32Array): void;
   /** Gives a form the numbers that are as many as it has parts: TABLE at most. */
   setTable(numbers: Float64Array): void;
@@ -46,7 +48,7 @@ export function measurePlaces(measure: Measure, xs: Float64Array, ys: Float64Arr
     places.count = to - from;
     places.view(X).set(xs.subarray(from, to));
     places.view(Y).set(ys.subarray(from, to));
-    engine.setPlaces(engine.slotAt(X), engine.slotAt(Y));
+    engine.beginPlaces(engine.slotAt(X), engine.slotAt(Y), false);
     measure(places, VALUES, FREE);
     values.set(places.view(VALUES).subarray(0, to - from), from);
   }
@@ -62,10 +64,38 @@ export function measureSamples(measure: Measure, { x, y, cell, columns }: Grid, 
     places.count = Math.min(together, values.length - from);
     if (from === 0 || columns > TOGETHER) engine.placeColumns(places.count, X, from, columns, x, cell);
     engine.placeRows(places.count, Y, from, columns, y, cell);
-    engine.setPlaces(engine.slotAt(X), engine.slotAt(Y));
+    engine.beginPlaces(engine.slotAt(X), engine.slotAt(Y), false);
     measure(places, VALUES, FREE);
     values.set(places.view(VALUES).subarray(0, places.count), from);
   }
+  return values;
+}
+
+/** Rows and columns of samples that are placed tile by tile, as packages/geometry/assembly/places.ts has them. */
+const TILE = 8;
+const STRIP = TOGETHER / TILE;
+
+/** Measures all samples of a grid, tile by tile. */
+export function measureTiles(
+  measure: Measure,
+  { x, y, cell, columns, rows }: Grid,
+  values: Float64Array,
+): Float64Array {
+  const places = (kept ??= new KeptPlaces());
+  const { engine } = places;
+  for (let top = 0; top < rows; top += TILE)
+    for (let left = 0; left < columns; left += STRIP) {
+      const width = Math.min(STRIP, columns - left);
+      const height = Math.min(TILE, rows - top);
+      places.count = width * height;
+      engine.placeTiles(X, left, top, width, height, x, y, cell);
+      engine.beginPlaces(engine.slotAt(X), engine.slotAt(Y), height === TILE);
+      measure(places, VALUES, FREE);
+      engine.unrollTiles(VALUES, width, height, FREE);
+      const found = places.view(FREE);
+      for (let row = 0; row < height; row++)
+        values.set(found.subarray(row * width, (row + 1) * width), (top + row) * columns + left);
+    }
   return values;
 }
 
@@ -86,7 +116,7 @@ export function measureBlocks(
       const height = Math.min(BLOCK, rows - top);
       places.count = width * height;
       engine.placeBlock(X, left, top, width, height, x, y, cell);
-      engine.setPlaces(engine.slotAt(X), engine.slotAt(Y));
+      engine.beginPlaces(engine.slotAt(X), engine.slotAt(Y), width === BLOCK && height === BLOCK);
       measure(places, VALUES, FREE);
       engine.unrollBlock(VALUES, width, height, FREE);
       const found = places.view(FREE);
@@ -128,8 +158,11 @@ class KeptPlaces implements Places {
     this.engine.setCells(cells.byteOffset, table.byteOffset, lists.byteOffset);
   }
 
+  knows(known: object): boolean {
+    return this.known === known;
+  }
+
   setCells(known: object, cells: Int32Array, table: Float64Array, lists: Int32Array): void {
-    if (this.known === known) return;
     this.known = known;
     const views = this.cellViews();
     views.cells.set(cells);

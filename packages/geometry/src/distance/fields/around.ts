@@ -80,10 +80,8 @@ export function aroundField(given: DistanceField, x: number, y: number, count: n
     placeOf,
     mayMiss: false,
     table: tableOf(cells.aheads, cos, sin, first),
-    begin({ engine }) {
-      engine.beginAround(...frame);
-      return { locate: engine.locateAround, show: engine.showAround };
-    },
+    begin: (engine) => engine.beginAround(...frame),
+    waysOf: (engine) => ({ locate: engine.locateAround, show: engine.showAround }),
     turn,
   };
   const around: DistanceField = {

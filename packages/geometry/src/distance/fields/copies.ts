@@ -1,10 +1,10 @@
-import type { CopiesEngine } from "../assembly/engine";
-import type { Measure, Places } from "../assembly/places";
+import type { CopiesEngine, Engine } from "../assembly/engine";
+import type { Measure } from "../assembly/places";
 import type { Slope } from "../forms";
 import type { CopiesInCells, Views } from "./candidates";
 import type { DistanceField } from "./field";
 import { KnownCells } from "./known-cells";
-import { byMeasure, type Measured } from "./measured";
+import { byMeasure, later, type Measured } from "./measured";
 
 /** Copies of a shape, ordered in rings around the one nearest to a place: for single places, and for the compiled part. */
 export interface Copies extends CopiesInCells {
@@ -16,8 +16,10 @@ export interface Copies extends CopiesInCells {
   turn?(copy: number, slope: Slope): void;
   /** Numbers of the copies for the compiled part. */
   table: Float64Array;
-  /** Sets these copies in the compiled part, until others are set, and returns its functions for them. */
-  begin(places: Places): CopiesEngine;
+  /** Sets these copies in the compiled part, until others are set. */
+  begin(engine: Engine): void;
+  /** Its functions for them. */
+  waysOf(engine: Engine): CopiesEngine;
 }
 
 /** The least of the values of copies. */
@@ -29,7 +31,7 @@ export function ofCopies(field: DistanceField, copies: Copies): Pick<DistanceFie
     for (let k = 0; copies.ringAt(x, y, first, k, least); k++);
     return least.value;
   };
-  return { at, ...byMeasure(measureOfCopies(field, copies, at), field.inRows) };
+  return { at, ...byMeasure(measureOfCopies(field, copies, at), later("tiles", field.order)) };
 }
 
 /** Slots, counted from the first free one, as packages/geometry/assembly/copies.ts has them. */
@@ -37,7 +39,7 @@ const NEAR = 0;
 const FAR = 6;
 const SHOWN = 7;
 const VALUES = 10;
-const BEHIND = 11;
+const BEHIND = 12;
 
 function measureOfCopies(field: DistanceField, copies: Copies, at: DistanceField["at"]): Measure {
   const { measure } = field;
@@ -47,11 +49,11 @@ function measureOfCopies(field: DistanceField, copies: Copies, at: DistanceField
     const { engine, count } = places;
     const [x, y] = [engine.placeX.value, engine.placeY.value];
     const behind = free + BEHIND;
-    const begin = (): CopiesEngine => {
-      learnt.write(places);
-      return copies.begin(places);
+    // Others may have been set meanwhile: copies may be copied.
+    const begin = (): void => {
+      if (learnt.write(places)) copies.begin(engine);
     };
-    const { locate, show } = begin();
+    const { locate, show } = copies.waysOf(engine);
     /** Measures the shape at `many` places whose x and y lie in two slots. */
     const measureAt = (many: number, from: number, to: number): void => {
       places.count = many;
@@ -61,21 +63,24 @@ function measureOfCopies(field: DistanceField, copies: Copies, at: DistanceField
       engine.setPlaces(x, y);
       begin();
     };
+    begin();
     for (let cell = locate(count, free); cell >= 0; cell = locate(count, free)) {
       learnt.learn(cell, places, behind);
       begin();
     }
-    const far = new Int32Array(engine.memory.buffer, engine.slotAt(free + FAR), engine.far.value).slice();
+    const farCount = engine.far.value;
+    const far = farCount > 0 && new Int32Array(engine.memory.buffer, engine.slotAt(free + FAR), farCount).slice();
+    const runs = engine.runs.value;
     let left = engine.several.value;
     measureAt(count, free + NEAR, slot);
-    for (let rank = 1; left > 0; rank++) {
-      left = show(left, rank, slot, free);
+    for (let rank = 1; left > 0 || (runs > 0 && rank < engine.mostOfRun.value); rank++) {
+      left = show(left, runs, rank, slot, free);
       const shown = engine.shown.value;
       if (shown === 0) continue;
       measureAt(shown, free + SHOWN, free + VALUES);
-      engine.keepLeast(shown, slot, free);
+      engine.keepLeast(shown, runs, rank, slot, free);
     }
-    if (far.length === 0) return;
+    if (!far) return;
     const [xs, ys, values] = [x, y, engine.slotAt(slot)].map(
       (address) => new Float64Array(engine.memory.buffer, address, count),
     );

@@ -9,6 +9,12 @@ import type { Slope } from "../forms";
  */
 export type Worth = "exact" | "bound" | "neither";
 
+/**
+ * Row by row, where a place is as quick to measure whatever the one before; in tiles, where places close to each other are the quicker; or in
+ * blocks of tiles, where lists of places close to each other are. A field of the last kind may have a way of its own.
+ */
+export type Order = "rows" | "tiles" | "blocks";
+
 /** The polygons that a field is the exact distance to, but for rounding; null where they are better not made. */
 export type Outline = () => Operand | null;
 
@@ -25,8 +31,8 @@ export interface DistanceField {
   list: List;
   /** How the compiled part measures it. */
   measure: Measure;
-  /** Whether places of rows are as quick to measure as places close to each other; otherwise a grid may have a way of its own. */
-  inRows: boolean;
+  /** In which order samples of a grid are best measured. */
+  order: Order;
   worth: { inside: Worth; outside: Worth };
   /** No two values differ by more than so many times the distance of their places. */
   lipschitz: number;

@@ -49,9 +49,11 @@ export class KnownCells {
     this.numbers = new Int32Array(2 * copies.columns * copies.rows).fill(IS_UNKNOWN);
   }
 
-  /** Writes all that is known, and a table of the copies, for the compiled part, unless that is what it has already. */
-  write(places: Places): void {
+  /** Writes all that is known, and a table of the copies, for the compiled part. Returns false if that is what it has already. */
+  write(places: Places): boolean {
+    if (places.knows(this.state)) return false;
     places.setCells(this.state, this.numbers, this.table, this.lists.subarray(0, this.used));
+    return true;
   }
 
   /** Learns of a cell, and of those around it; the slots from `free` on may be used. */

@@ -6,27 +6,35 @@ import {
   measureBlocks,
   measurePlaces,
   measureSamples,
+  measureTiles,
 } from "../assembly/places";
 import { samplesOf } from "../field";
-import type { DistanceField } from "./field";
+import type { DistanceField, Order } from "./field";
 
 /** The ways to measure many places of a field at once. */
-export type Measured = Pick<DistanceField, "sample" | "list" | "inRows" | "measure">;
+export type Measured = Pick<DistanceField, "sample" | "list" | "order" | "measure">;
 
-/** By the compiled part: grids by rows, or by blocks where places are the quicker the closer they lie together. */
-export function byMeasure(measure: Measure, inRows = true): Measured {
-  const each = inRows ? measureSamples : measureBlocks;
+const ORDERS = { rows: measureSamples, tiles: measureTiles, blocks: measureBlocks };
+
+/** By the compiled part. */
+export function byMeasure(measure: Measure, order: Order = "rows"): Measured {
   return {
     measure,
-    inRows,
+    order,
     list: (xs, ys, values) => measurePlaces(measure, xs, ys, values),
-    sample: (grid, given) => each(measure, grid, samplesOf(grid, given)),
+    sample: (grid, given) => ORDERS[order](measure, grid, samplesOf(grid, given)),
   };
+}
+
+/** The order that suits two fields. */
+export function later(a: Order, b: Order): Order {
+  const orders = Object.keys(ORDERS);
+  return orders.indexOf(a) < orders.indexOf(b) ? b : a;
 }
 
 /** By lists that are the quicker the closer their places lie together. */
 export function byLists(list: List): Measured {
-  return { ...byMeasure((places, slot) => places.measureList(list, slot), false), list };
+  return { ...byMeasure((places, slot) => places.measureList(list, slot), "blocks"), list };
 }
 
 /** Of what is known place by place. */
@@ -54,7 +62,7 @@ export function changed(field: DistanceField, change: Change): Measured {
     field.measure(places, slot, free);
     change(places, slot, free);
   };
-  return sampledLike(both, field.inRows, (grid, given) => {
+  return sampledLike(both, field.order, (grid, given) => {
     const values = field.sample(grid, given);
     changeValues(change, values);
     return values;
@@ -69,16 +77,17 @@ export function joined(a: DistanceField, b: DistanceField, join: Change): Measur
     join(places, slot, free);
   };
   const room = scratch();
-  return sampledLike(both, a.inRows && b.inRows, (grid, given) => {
+  return sampledLike(both, later(a.order, b.order), (grid, given) => {
     const values = a.sample(grid, given);
     changeValues(join, values, b.sample(grid, room(values.length)));
     return values;
   });
 }
 
-/** Grids by rows, or by `sample`: what is joined may have quicker ways of its own. */
-function sampledLike(measure: Measure, inRows: boolean, sample: DistanceField["sample"]): Measured {
-  return inRows ? byMeasure(measure) : { ...byMeasure(measure, false), sample };
+/** Grids by the compiled part, or in blocks by `sample`: what is joined may have quicker ways of its own. */
+function sampledLike(measure: Measure, order: Order, sample: DistanceField["sample"]): Measured {
+  const measured = byMeasure(measure, order);
+  return order === "blocks" ? { ...measured, sample } : measured;
 }
 
 /** An array that is used again while its length is the same. */

@@ -38,7 +38,7 @@ export function placedField(field: DistanceField, map: Affine): DistanceField {
   };
   const outline = copiedOutline(field.outline, 1, () => map);
   // A grid that is only moved back stays one.
-  return isMove(map) && !field.inRows
+  return isMove(map) && field.order !== "rows"
     ? { ...placed, outline, sample: (grid, values) => field.sample({ ...grid, x: grid.x - e, y: grid.y - f }, values) }
     : sampledByOutline(placed, outline);
 }
@@ -52,7 +52,7 @@ function placedMeasured(field: DistanceField, { a, b, c, d, e, f }: Affine): Mea
     field.measure(places, slot, free + 2);
     engine.setPlaces(x, y);
     if (scale !== 1) engine.scaled(count, slot, scale);
-  }, field.inRows);
+  }, field.order);
 }
 
 function isMove({ a, b, c, d }: Affine): boolean {

@@ -5,6 +5,10 @@ import { type Copies, ofCopies } from "./copies";
 import type { DistanceField } from "./field";
 import { gridCells, type Repetition, type Sides } from "./grid-cells";
 import { copiedOutline, sampledByOutline } from "./known-outline";
+import { byMeasure } from "./measured";
+
+/** Copies fewer samples apart than this are the quicker measured row by row: a tile would have too many of them. */
+const FINE = 26;
 
 /**
  * The union of copies on a grid. At a place the copies around are asked ring by ring, until those of the next ring are further away
@@ -67,14 +71,15 @@ export function repeatedField(given: DistanceField, { stepX, stepY, columns, row
     mayCount: (x, y, block, k, value) => mayCount(x, y, cells.sides(block), k, value),
     placeOf: (copy) => movedBy(columnOf(copy) * stepX, rowOf(copy) * stepY),
     mayMiss: true,
-    begin({ engine }) {
-      engine.beginRepeated(...frame);
-      return { locate: engine.locateRepeated, show: engine.showRepeated };
-    },
+    begin: (engine) => engine.beginRepeated(...frame),
+    waysOf: (engine) => ({ locate: engine.locateRepeated, show: engine.showRepeated }),
   };
   const isApart = (columns === 1 || 2 * halfWidth < stepX) && (rows === 1 || 2 * halfHeight < stepY);
+  const measured = ofCopies(field, copies);
+  const finest = Math.min(columns > 1 ? stepX : Number.POSITIVE_INFINITY, rows > 1 ? stepY : Number.POSITIVE_INFINITY);
   const repeated: DistanceField = {
-    ...ofCopies(field, copies),
+    ...measured,
+    sample: (grid, values) => (finest < FINE * grid.cell ? byMeasure(measured.measure) : measured).sample(grid, values),
     worth: unionWorth(given, isApart),
     lipschitz,
     within(level) {
