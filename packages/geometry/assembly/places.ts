@@ -70,11 +70,11 @@ export function placeTiles(slot: i32, left: i32, top: i32, columns: i32, rows: i
     at = Tile.place(slot, at, left + begin, top, min(TILE, columns - begin), rows, x, y, cell);
 }
 
-/** Writes values that lie tile by tile in a slot, row by row into another one. */
-export function unrollTiles(slot: i32, columns: i32, rows: i32, to: i32): void {
+/** Writes values that lie tile by tile in a slot into rows, which lie `stride` values apart. */
+export function unrollTiles(slot: i32, columns: i32, rows: i32, to: usize, stride: i32): void {
   let from = slotAt(slot);
   for (let begin = 0; begin < columns; begin += TILE)
-    from = Tile.unroll(from, slotAt(to) + bytes(begin), min(TILE, columns - begin), rows, columns);
+    from = Tile.unroll(from, to + bytes(begin), min(TILE, columns - begin), rows, stride);
 }
 
 /**
@@ -95,15 +95,15 @@ export function placeBlock(slot: i32, left: i32, top: i32, columns: i32, rows: i
   }
 }
 
-/** Writes the values of a block, which lie in that order in a slot, row by row into another one. */
-export function unrollBlock(slot: i32, columns: i32, rows: i32, to: i32): void {
+/** Writes the values of a block, which lie in that order in a slot, into such rows. */
+export function unrollBlock(slot: i32, columns: i32, rows: i32, to: usize, stride: i32): void {
   let from = slotAt(slot);
   for (let tile = 0; tile < TILES; tile++) {
     const begin = firstOf(tile);
     const low = firstOf(tile >> 1);
-    const first = slotAt(to) + bytes(low * columns + begin);
+    const first = to + bytes(low * stride + begin);
     if (begin < columns && low < rows)
-      from = Tile.unroll(from, first, min(TILE, columns - begin), min(TILE, rows - low), columns);
+      from = Tile.unroll(from, first, min(TILE, columns - begin), min(TILE, rows - low), stride);
   }
 }
 

@@ -26,7 +26,10 @@ export interface Engine {
   /** The x, and the y, of samples of a grid from one on, in a slot. */
   placeColumns(count: number, slot: number, from: number, columns: number, x: number, cell: number): void;
   placeRows(count: number, slot: number, from: number, columns: number, y: number, cell: number): void;
-  /** The x and the y of up to eight rows of samples tile by tile, in a slot and the next one; and values row by row again. */
+  /**
+   * The x and the y of up to eight rows of samples tile by tile, in a slot and the next one; and values row by row again, in rows that begin
+   * somewhere and lie `stride` values apart.
+   */
   placeTiles: PlaceSamples;
   unrollTiles: UnrollValues;
   /** And of a block of tiles. */
@@ -129,7 +132,7 @@ type PlaceSamples = (
   y: number,
   cell: number,
 ) => void;
-type UnrollValues = (slot: number, columns: number, rows: number, to: number) => void;
+type UnrollValues = (slot: number, columns: number, rows: number, to: number, stride: number) => void;
 type Join = (count: number, slot: number, ...numbers: number[]) => void;
 type Form = (count: number, ...numbers: number[]) => void;
 export interface Address {

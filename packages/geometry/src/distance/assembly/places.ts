@@ -41,7 +41,7 @@ const FREE = 3;
 
 /** Measures many places. */
 export function measurePlaces(measure: Measure, xs: Float64Array, ys: Float64Array, values: Float64Array): void {
-  const places = (kept ??= new KeptPlaces());
+  const places = keptPlaces();
   const { engine } = places;
   for (let from = 0; from < xs.length; from += TOGETHER) {
     const to = Math.min(xs.length, from + TOGETHER);
@@ -56,7 +56,7 @@ export function measurePlaces(measure: Measure, xs: Float64Array, ys: Float64Arr
 
 /** Measures all samples of a grid, row by row. */
 export function measureSamples(measure: Measure, { x, y, cell, columns }: Grid, values: Float64Array): Float64Array {
-  const places = (kept ??= new KeptPlaces());
+  const places = keptPlaces();
   const { engine } = places;
   // Whole rows have the same x each time.
   const together = columns > TOGETHER ? TOGETHER : TOGETHER - (TOGETHER % columns);
@@ -71,66 +71,57 @@ export function measureSamples(measure: Measure, { x, y, cell, columns }: Grid, 
   return values;
 }
 
-/** Rows and columns of samples that are placed tile by tile, as packages/geometry/assembly/places.ts has them. */
+/** Samples along the sides of a tile, and of a block of tiles, as packages/geometry/assembly/places.ts has them. */
 const TILE = 8;
-const STRIP = TOGETHER / TILE;
-
-/** Measures all samples of a grid, tile by tile. */
-export function measureTiles(
-  measure: Measure,
-  { x, y, cell, columns, rows }: Grid,
-  values: Float64Array,
-): Float64Array {
-  const places = (kept ??= new KeptPlaces());
-  const { engine } = places;
-  for (let top = 0; top < rows; top += TILE)
-    for (let left = 0; left < columns; left += STRIP) {
-      const width = Math.min(STRIP, columns - left);
-      const height = Math.min(TILE, rows - top);
-      places.count = width * height;
-      engine.placeTiles(X, left, top, width, height, x, y, cell);
-      engine.beginPlaces(engine.slotAt(X), engine.slotAt(Y), height === TILE);
-      measure(places, VALUES, FREE);
-      engine.unrollTiles(VALUES, width, height, FREE);
-      const found = places.view(FREE);
-      for (let row = 0; row < height; row++)
-        values.set(found.subarray(row * width, (row + 1) * width), (top + row) * columns + left);
-    }
-  return values;
-}
-
-/** Samples along a side of a block, as packages/geometry/assembly/places.ts has it. */
 const BLOCK = 64;
 
+/** Measures all samples of a grid, tile by tile. */
+export function measureTiles(measure: Measure, grid: Grid, values: Float64Array): Float64Array {
+  const { placeTiles: place, unrollTiles: unroll } = keptPlaces().engine;
+  return measureParts(measure, grid, values, { width: TOGETHER / TILE, height: TILE, place, unroll });
+}
+
 /** Measures all samples of a grid, block by block, each in an order in which places that follow each other lie close together. */
-export function measureBlocks(
-  measure: Measure,
-  { x, y, cell, columns, rows }: Grid,
-  values: Float64Array,
-): Float64Array {
-  const places = (kept ??= new KeptPlaces());
+export function measureBlocks(measure: Measure, grid: Grid, values: Float64Array): Float64Array {
+  const { placeBlock: place, unrollBlock: unroll } = keptPlaces().engine;
+  return measureParts(measure, grid, values, { width: BLOCK, height: BLOCK, place, unroll });
+}
+
+interface Parts extends Record<"width" | "height", number> {
+  place: Engine["placeBlock"];
+  unroll: Engine["unrollBlock"];
+}
+
+/** Parts beside each other are unrolled into a band as wide as the grid: it takes longer to write into rows that lie far apart. */
+function measureParts(measure: Measure, grid: Grid, values: Float64Array, parts: Parts): Float64Array {
+  const { x, y, cell, columns, rows } = grid;
+  const { width, height, place, unroll } = parts;
+  const places = keptPlaces();
   const { engine } = places;
-  for (let top = 0; top < rows; top += BLOCK)
-    for (let left = 0; left < columns; left += BLOCK) {
-      const width = Math.min(BLOCK, columns - left);
-      const height = Math.min(BLOCK, rows - top);
-      places.count = width * height;
-      engine.placeBlock(X, left, top, width, height, x, y, cell);
-      engine.beginPlaces(engine.slotAt(X), engine.slotAt(Y), width === BLOCK && height === BLOCK);
-      measure(places, VALUES, FREE);
-      engine.unrollBlock(VALUES, width, height, FREE);
-      const found = places.view(FREE);
-      for (let row = 0, from = 0; row < height; row++) {
-        const begin = (top + row) * columns + left;
-        for (let to = begin; to < begin + width; to++) values[to] = found[from++];
-      }
+  const free = FREE + Math.ceil((columns * height) / TOGETHER);
+  // There has to be memory up to there.
+  engine.slotAt(free);
+  for (let top = 0; top < rows; top += height) {
+    const down = Math.min(height, rows - top);
+    for (let left = 0; left < columns; left += width) {
+      const across = Math.min(width, columns - left);
+      places.count = across * down;
+      place(X, left, top, across, down, x, y, cell);
+      const isWhole = down % TILE === 0 && (across % TILE === 0 || down === TILE);
+      engine.beginPlaces(engine.slotAt(X), engine.slotAt(Y), isWhole);
+      measure(places, VALUES, free);
+      engine.slotAt(free);
+      unroll(VALUES, across, down, engine.slotAt(FREE) + 8 * left, columns);
     }
+    const band = new Float64Array(engine.memory.buffer, engine.slotAt(FREE), down * columns);
+    values.set(band, top * columns);
+  }
   return values;
 }
 
 /** Changes values, by others where there are any. */
 export function changeValues(change: Change, values: Float64Array, others?: Float64Array): void {
-  const places = (kept ??= new KeptPlaces());
+  const places = keptPlaces();
   for (let from = 0; from < values.length; from += TOGETHER) {
     const to = Math.min(values.length, from + TOGETHER);
     places.count = to - from;
@@ -142,6 +133,10 @@ export function changeValues(change: Change, values: Float64Array, others?: Floa
 }
 
 let kept: KeptPlaces | undefined;
+
+function keptPlaces(): KeptPlaces {
+  return (kept ??= new KeptPlaces());
+}
 
 class KeptPlaces implements Places {
   count = 0;
