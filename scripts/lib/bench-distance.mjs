@@ -54,6 +54,15 @@ export function benchDistance(kernel, { best, coast, sortOf }) {
       { x, y, radius },
       { minX: x - radius, minY: y - radius, maxX: x + radius, maxY: y + radius },
     );
+  const scattered = Array.from({ length: 30 }, (_, i) =>
+    disc(0.17 * Math.sqrt(i) * Math.cos(2.4 * i), 0.17 * Math.sqrt(i) * Math.sin(2.4 * i), 0.06),
+  );
+  row("union of 30 discs", () => kernel.unionField(scattered).sample(grid, values));
+  const leaf = kernel.formField(
+    kernel.distanceToEllipse,
+    { x: 0.7, y: 0, rx: 0.2, ry: 0.05 },
+    { minX: 0.5, minY: -0.05, maxX: 0.9, maxY: 0.05 },
+  );
   const tooth = kernel.formField(
     kernel.distanceToBox,
     { x: 0.7, y: -0.01, width: 0.2, height: 0.02 },
@@ -62,6 +71,7 @@ export function benchDistance(kernel, { best, coast, sortOf }) {
   const copies = {
     "9 around a centre": () => kernel.aroundField(disc(0.6, 0, 0.1), 0, 0, 9),
     "25 on a grid": () => kernel.repeatedField(disc(-0.8, -0.8, 0.1), { stepX: 0.4, stepY: 0.4, columns: 5, rows: 5 }),
+    "12 ellipses around a centre": () => kernel.aroundField(leaf, 0, 0, 12),
     "100 close together around a centre": () => kernel.aroundField(tooth, 0, 0, 100),
   };
   // A new field of copies learns first which of them count where.

@@ -1,4 +1,5 @@
-import { both, bytes, factor, keepFactor, out, placeX, placeY, write } from "./places";
+import { both, byTiles, bytes, factor, keepFactor, out, placeX, placeY, TWO, write } from "./places";
+import { RUN } from "./runs";
 
 /** More steps Newton's method never took at ratios of the axes up to 1e4; where rounding stalls it, the last place stands. */
 const STEPS: i32 = 60;
@@ -9,11 +10,17 @@ const TINY: f64 = 1e-40;
 /** Beyond this distance the nearest point depends on the direction alone, to the last place of the distance. */
 const FAR: f64 = 1e10;
 
+/** Pairs of a run; of the last roots those before a run, and those of it, for both halves of a list. */
+const PAIRS: i32 = RUN / 2;
+const BEFORE: usize = 4 * TWO;
+const ROOTS: usize = BEFORE + <usize>PAIRS * TWO;
+const roots = memory.data(2 * ROOTS);
+
 /**
  * By the longer half-axis, which becomes 1, and what the shorter one is of it; the longer one lies along y where it is tall.
  *
- * Roots tell where the ways from places meet the ellipse at right angles; each is guessed by those of the four pairs before. The halves of
- * a list, a and b, are gone through side by side: while the processor waits for a root of one, it works on the other.
+ * Roots tell where the ways from places meet the ellipse at right angles; each is guessed by those before, in a tile by those above. The halves
+ * of a list, a and b, are gone through side by side: while the processor waits for a root of one, it works on the other.
  */
 export function ellipse(count: i32, cx: f64, cy: f64, long: f64, r: f64, isTall: bool): void {
   const fromLong = isTall ? placeY : placeX;
@@ -23,53 +30,80 @@ export function ellipse(count: i32, cx: f64, cy: f64, long: f64, r: f64, isTall:
   keepFactor(1 / long);
   const per = factor;
   const to = out;
-  const half = bytes((count + 3) / 4) * 2;
   const rest = both(1 - r * r);
-  let a1 = both(0);
-  let a2 = a1;
-  let a3 = a1;
-  let a4 = a1;
-  let b1 = a1;
-  let b2 = a1;
-  let b3 = a1;
-  let b4 = a1;
+  const runs = (count + (RUN - 1)) / RUN;
+  const half = count > RUN ? bytes(RUN * ((runs + 1) / 2)) : bytes((count + 3) / 4) * 2;
+  const isByTiles = byTiles;
+  const ofA = roots + BEFORE;
+  const ofB = roots + ROOTS + BEFORE;
   let least = both(Infinity);
   let most = both(0);
-  for (let at: usize = 0; at < half; at += 16) {
-    const ua = Pair.along(fromLong + at, inLong, per);
-    const va = Pair.along(fromShort + at, inShort, per);
-    const ub = Pair.along(fromLong + half + at, inLong, per);
-    const vb = Pair.along(fromShort + half + at, inShort, per);
-    const rva = f64x2.mul(both(r), va);
-    const rvb = f64x2.mul(both(r), vb);
-    const fromA = Pair.guess(ua, rva, rest, a1, a2, a3, a4);
-    const fromB = Pair.guess(ub, rvb, rest, b1, b2, b3, b4);
-    const byA = Pair.step(ua, rva, rest, fromA);
-    const byB = Pair.step(ub, rvb, rest, fromB);
-    // From a guess beyond the root a step leads before it.
-    let a = Pair.raised(ua, rva, rest, f64x2.add(fromA, byA));
-    let b = Pair.raised(ub, rvb, rest, f64x2.add(fromB, byB));
-    if (v128.any_true(v128.or(Pair.isLong(byA, a), Pair.isLong(byB, b)))) {
-      a = risenRoot(ua, rva, rest, a);
-      b = risenRoot(ub, rvb, rest, b);
+  for (let at: usize = 0; at < half; ) {
+    keepLast(ofA);
+    keepLast(ofB);
+    for (let k: usize = 0; k < <usize>PAIRS * TWO && at < half; k += TWO) {
+      const ua = Pair.along(fromLong + at, inLong, per);
+      const va = Pair.along(fromShort + at, inShort, per);
+      const ub = Pair.along(fromLong + half + at, inLong, per);
+      const vb = Pair.along(fromShort + half + at, inShort, per);
+      const rva = f64x2.mul(both(r), va);
+      const rvb = f64x2.mul(both(r), vb);
+      let nextA: v128;
+      let nextB: v128;
+      if (!isByTiles) {
+        nextA = Pair.cubic(ofA + k, 1);
+        nextB = Pair.cubic(ofB + k, 1);
+      } else if (k >= 16 * TWO) {
+        nextA = Pair.cubic(ofA + k, 4);
+        nextB = Pair.cubic(ofB + k, 4);
+      } else {
+        nextA = early(ofA + k, <i32>(k / TWO));
+        nextB = early(ofB + k, <i32>(k / TWO));
+      }
+      const fromA = Pair.guess(ua, rva, rest, nextA);
+      const fromB = Pair.guess(ub, rvb, rest, nextB);
+      const byA = Pair.step(ua, rva, rest, fromA);
+      const byB = Pair.step(ub, rvb, rest, fromB);
+      // From a guess beyond the root a step leads before it.
+      let a = Pair.raised(ua, rva, rest, f64x2.add(fromA, byA));
+      let b = Pair.raised(ub, rvb, rest, f64x2.add(fromB, byB));
+      if (v128.any_true(v128.or(Pair.isLong(byA, a), Pair.isLong(byB, b)))) {
+        a = risenRoot(ua, rva, rest, a);
+        b = risenRoot(ub, rvb, rest, b);
+      }
+      v128.store(ofA + k, a);
+      v128.store(ofB + k, b);
+      least = f64x2.pmin(least, f64x2.pmin(rva, rvb));
+      most = f64x2.pmax(most, f64x2.pmax(f64x2.add(ua, va), f64x2.add(ub, vb)));
+      v128.store(to + at, Pair.distance(ua, va, r, long, a));
+      v128.store(to + half + at, Pair.distance(ub, vb, r, long, b));
+      at += TWO;
     }
-    a4 = a3;
-    a3 = a2;
-    a2 = a1;
-    a1 = a;
-    b4 = b3;
-    b3 = b2;
-    b2 = b1;
-    b1 = b;
-    least = f64x2.pmin(least, f64x2.pmin(rva, rvb));
-    most = f64x2.pmax(most, f64x2.pmax(f64x2.add(ua, va), f64x2.add(ub, vb)));
-    v128.store(to + at, Pair.distance(ua, va, r, long, a));
-    v128.store(to + half + at, Pair.distance(ub, vb, r, long, b));
   }
   // On the axis, or far away, roots say nothing.
   if (!v128.any_true(v128.or(f64x2.lt(least, both(TINY)), f64x2.gt(most, both(FAR))))) return;
-  for (let at: usize = 0; at < bytes(count); at += 16)
+  for (let at: usize = 0; at < bytes(count); at += TWO)
     writeRare(at, Pair.along(fromLong + at, inLong, per), Pair.along(fromShort + at, inShort, per), long, r);
+}
+
+/** Goes on to the next run: its first roots are guessed by the last ones. */
+function keepLast(ofRun: usize): void {
+  memory.copy(ofRun - BEFORE, ofRun + (ROOTS - BEFORE) - BEFORE, BEFORE);
+}
+
+/** The next root in the first rows of a tile, which are four pairs each: along the first row, aslant in the second, then by those above. */
+function early(at: usize, k: i32): v128 {
+  if (k >= 12) return f64x2.add(f64x2.mul(both(3), f64x2.sub(back(at, 4), back(at, 8))), back(at, 12));
+  if (k >= 8) return f64x2.sub(f64x2.mul(both(2), back(at, 4)), back(at, 8));
+  if (k >= 5) return f64x2.add(back(at, 4), f64x2.sub(back(at, 1), back(at, 5)));
+  if (k === 4) return back(at, 4);
+  if (k === 3) return f64x2.add(f64x2.mul(both(3), f64x2.sub(back(at, 1), back(at, 2))), back(at, 3));
+  if (k === 2) return f64x2.sub(f64x2.mul(both(2), back(at, 1)), back(at, 2));
+  return back(at, 1);
+}
+
+function back(at: usize, pairs: usize): v128 {
+  return v128.load(at - pairs * TWO);
 }
 
 /** From before a root steps only rise. */
@@ -114,10 +148,14 @@ class Pair {
     return f64x2.pmax(f64x2.pmax(f64x2.sub(u, rest), rv), s);
   }
 
-  /** The next one, as roots go on along a cubic; it is no more than u + rv. */
-  @inline static guess(u: v128, rv: v128, rest: v128, s1: v128, s2: v128, s3: v128, s4: v128): v128 {
-    const odd = f64x2.mul(both(4), f64x2.add(s1, s3));
-    const next = f64x2.sub(odd, f64x2.add(f64x2.mul(both(6), s2), s4));
+  /** The next root, as those before it go on along a cubic, or those above it in a tile. */
+  @inline static cubic(at: usize, by: usize): v128 {
+    const odd = f64x2.mul(both(4), f64x2.add(back(at, by), back(at, 3 * by)));
+    return f64x2.sub(odd, f64x2.add(f64x2.mul(both(6), back(at, 2 * by)), back(at, 4 * by)));
+  }
+
+  /** Roots are no more than u + rv. */
+  @inline static guess(u: v128, rv: v128, rest: v128, next: v128): v128 {
     return Pair.raised(u, rv, rest, f64x2.pmin(f64x2.add(u, rv), next));
   }
 

@@ -31,6 +31,7 @@ export {
   sizeLess,
   turnOver,
 } from "./joins";
+export { keepAsked, keepMiddles, middlesOfRuns, middleX, middleY, placesToAsk, radius } from "./least-of";
 export { begins, block, blockXs, blockYs, children, edges, found, gaps, order, place, sides, xs, ys } from "./memory";
 export { measureEdges } from "./near-edges";
 export { outline } from "./outline";
@@ -44,7 +45,9 @@ export {
   placeX,
   placeY,
   setPlaces,
+  setTiles,
   slotAt,
+  tiles,
   unrollBlock,
   unrollTiles,
 } from "./places";

@@ -16,12 +16,20 @@ export function setPlaces(x: usize, y: usize): void {
 }
 
 /** Where places lie that are in whole tiles, one behind the other. */
-let tiles: usize = 0;
+export let tiles: usize = 0;
 
 /** Sets the places of a list of samples, by which places of other lists are found. */
 export function beginPlaces(x: usize, y: usize, inTiles: bool): void {
   setPlaces(x, y);
   tiles = inTiles ? x : 0;
+  byTiles = inTiles;
+}
+
+/** Whether lists are mostly made of such tiles, or of what is seen of them. */
+export let byTiles: bool = false;
+
+export function setTiles(x: usize): void {
+  tiles = x;
 }
 
 /** Whether the places are those of such a list. */

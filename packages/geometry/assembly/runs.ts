@@ -53,9 +53,14 @@ export function beginRuns(slot: i32, copiesAround: i32, columns: i32, rows: i32)
 export function beginRun(place: i32): void {
   store<i32>(run, place);
   store<i32>(run, 0, 4);
+  boxOfRun(place, RUN);
+}
+
+/** Finds the box around places that follow each other. */
+export function boxOfRun(place: i32, length: i32): void {
   const from = bytes(place);
-  const end = from + bytes(RUN);
-  if (areInTiles()) {
+  const end = from + bytes(length);
+  if (areInTiles() && length === RUN) {
     minX = load<f64>(placeX + from);
     minY = load<f64>(placeY + from);
     maxX = load<f64>(placeX + end - 8);

@@ -1,10 +1,16 @@
 import fc from "fast-check";
 import {
+  aroundField,
   blendedUnion,
+  type DistanceField,
+  differenceField,
   distanceIndex,
   distanceToCircle,
+  distanceToEllipse,
+  distanceToStar,
   formField,
   greatestBlend,
+  intersectionField,
   locationIndex,
   nearestEdgeRegion,
   operandOf,
@@ -13,7 +19,9 @@ import {
   pathIndex,
   placedField,
   shapeField,
+  starForm,
   unionField,
+  xorField,
 } from "../src";
 import { ellipseField } from "../src/distance/fields/whole-ellipse";
 import { seededRandom } from "./arbitraries";
@@ -38,7 +46,7 @@ test("compositions have the sign of their outlines, and are what they say they a
         }
       }
     }),
-    { numRuns: 40 },
+    { numRuns: 20 },
   );
 });
 
@@ -120,6 +128,62 @@ test("samples are the values at cell centres, lists at their places, and all lie
     { numRuns: 6 },
   );
 });
+
+test("fields that are asked only where they may count leave the values of single places", () => {
+  fc.assert(
+    fc.property(fc.integer(), fc.constantFrom(1, 2, 3, 9, 16, 40), (seed, count) => {
+      const next = seededRandom(seed);
+      const some = Array.from({ length: count }, () => scattered(next));
+      const others = Array.from({ length: count }, () => scattered(next));
+      const all = [
+        unionField(some),
+        intersectionField(some),
+        differenceField(some[0], unionField(others)),
+        unionField([unionField(some), differenceField(others[0], intersectionField(some))]),
+        aroundField(unionField(some), 0.3, 0.2, 5),
+        xorField(unionField(some), unionField(others)),
+      ];
+      // Of no whole tiles, of some, and of several blocks.
+      const [columns, rows] = [1 + Math.floor(150 * next()), 1 + Math.floor(80 * next())];
+      const cell = 2 ** (6 * next() - 8);
+      const grid = { x: 4 * next() - 3, y: 4 * next() - 3, cell, columns, rows };
+      for (const [k, field] of all.entries()) {
+        const values = field.sample(grid);
+        const [xs, ys] = [new Float64Array(values.length), new Float64Array(values.length)];
+        for (let i = 0; i < values.length; i++) {
+          xs[i] = grid.x + ((i % columns) + 0.5) * cell;
+          ys[i] = grid.y + (Math.floor(i / columns) + 0.5) * cell;
+        }
+        const listed = new Float64Array(values.length);
+        field.list(xs, ys, listed);
+        for (let i = Math.floor(30 * next()); i < values.length; i += 31) {
+          const wanted = field.at(xs[i], ys[i]);
+          for (const value of [values[i], listed[i]])
+            if (!(Math.abs(value - wanted) <= 1e-12 * (4 + Math.abs(wanted))))
+              throw new Error(`${k} of ${count}, ${columns} x ${rows}, at ${xs[i]}, ${ys[i]}: ${value}, ${wanted}`);
+        }
+      }
+    }),
+    { numRuns: 40 },
+  );
+});
+
+/** A small shape somewhere: of those that are measured row by row, in lists, or as grids; or a bound that grows faster than a distance. */
+function scattered(next: () => number): DistanceField {
+  const [x, y, r, q] = [2 * next() - 1, 2 * next() - 1, 0.02 + 0.3 * next(), 0.02 + 0.3 * next()];
+  const box = { minX: x - r, minY: y - q, maxX: x + r, maxY: y + q };
+  const disc = formField(distanceToCircle, { x, y, radius: r }, { ...box, minY: y - r, maxY: y + r });
+  const ways = [
+    () => disc,
+    () => formField(distanceToEllipse, { x, y, rx: r, ry: q }, box),
+    () => formField(distanceToStar, starForm(x, y, 5, r, r / 3, 0), { ...box, minY: y - r, maxY: y + r }),
+    () => pathField(parsePathData(`M ${x} ${y} q ${r} ${q} ${2 * r} 0 q ${-r} ${2 * q} ${-2 * r} 0 Z`), "nonzero", box),
+    () => shapeField({ rings: [Float64Array.of(x, y, x + r, y, x, y + q)], fillRule: "nonzero" }),
+    () => aroundField(disc, y, x, 7),
+    () => blendedUnion(disc, formField(distanceToEllipse, { x: y, y: x, rx: r, ry: q }, box), r, "circle"),
+  ];
+  return ways[Math.floor(ways.length * next())]();
+}
 
 test("samples of a turned shape keep their digits far from the origin", () => {
   const far = { a: 0.6, b: 0.8, c: -0.8, d: 0.6, e: 2 ** 30, f: -(2 ** 30) };

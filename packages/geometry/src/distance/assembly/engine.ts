@@ -23,6 +23,9 @@ export interface Engine {
   setPlaces(x: number, y: number): void;
   /** The same for places of a list that others are found by; whether they are in whole tiles, one behind the other. */
   beginPlaces(x: number, y: number, areInTiles: boolean): void;
+  /** Where such places lie. */
+  tiles: Address;
+  setTiles(x: number): void;
   /** The x, and the y, of samples of a grid from one on, in a slot. */
   placeColumns(count: number, slot: number, from: number, columns: number, x: number, cell: number): void;
   placeRows(count: number, slot: number, from: number, columns: number, y: number, cell: number): void;
@@ -69,6 +72,14 @@ export interface Engine {
   locateRepeated: CopiesEngine["locate"];
   showRepeated: CopiesEngine["show"];
   keepLeast(count: number, runs: number, rank: number, result: number, slot: number): void;
+  /** Which fields may have the least value in which runs of places: see packages/geometry/assembly/least-of.ts. */
+  middlesOfRuns(count: number, slot: number): number;
+  middleX: Address;
+  middleY: Address;
+  radius: Address;
+  keepMiddles(runs: number, field: number, lipschitz: number, slot: number): void;
+  placesToAsk(count: number, runs: number, field: number, slot: number): number;
+  keepAsked(count: number, asked: number, result: number, slot: number): void;
   /** Which copies count in which blocks of cells: see packages/geometry/assembly/candidates.ts. */
   beginBlocks(
     blocks: number,

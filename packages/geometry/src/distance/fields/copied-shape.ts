@@ -1,6 +1,6 @@
 import type { Bounds } from "../../polygon";
 import { type DistanceField, grownBox, least } from "./field";
-import { byMeasure } from "./measured";
+import { byMeasure, listOrder } from "./measured";
 
 /** A shape of which copies are to be made, with the box around it; null for nothing. Throws `RangeError` where it has no bounds. */
 export function copiedShape(field: DistanceField): { field: DistanceField; box: Bounds } | null {
@@ -21,7 +21,7 @@ function noLessThan(field: DistanceField, box: Bounds): DistanceField {
     ...byMeasure((places, slot, free) => {
       measure(places, slot, free);
       places.engine.noNearer(places.count, slot, box.minX, box.minY, box.maxX, box.maxY);
-    }, field.order),
+    }, listOrder(field)),
     at(x, y, slope) {
       const value = field.at(x, y, slope);
       const gap = gapAt(x, y);

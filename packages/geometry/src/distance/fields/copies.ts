@@ -4,7 +4,7 @@ import type { Slope } from "../forms";
 import type { CopiesInCells, Views } from "./candidates";
 import type { DistanceField } from "./field";
 import { KnownCells } from "./known-cells";
-import { byMeasure, later, type Measured } from "./measured";
+import { byMeasure, listOrder, type Measured, orderOf } from "./measured";
 
 /** Copies of a shape, ordered in rings around the one nearest to a place: for single places, and for the compiled part. */
 export interface Copies extends CopiesInCells {
@@ -31,7 +31,10 @@ export function ofCopies(field: DistanceField, copies: Copies): Pick<DistanceFie
     for (let k = 0; copies.ringAt(x, y, first, k, least); k++);
     return least.value;
   };
-  return { at, ...byMeasure(measureOfCopies(field, copies, at), later("tiles", field.order)) };
+  return {
+    at,
+    ...byMeasure(measureOfCopies(field, copies, at), orderOf({ order: "tiles" }, { order: listOrder(field) })),
+  };
 }
 
 /** Slots, counted from the first free one, as packages/geometry/assembly/copies.ts has them. */

@@ -10,10 +10,10 @@ import type { Slope } from "../forms";
 export type Worth = "exact" | "bound" | "neither";
 
 /**
- * Row by row, where a place is as quick to measure whatever the one before; in tiles, where places close to each other are the quicker; or in
- * blocks of tiles, where lists of places close to each other are. A field of the last kind may have a way of its own.
+ * Row by row, where a place is as quick to measure whatever the one before; in tiles, where places close to each other are the quicker; in
+ * blocks of tiles, where lists of places close to each other are; or as a grid in a way of its own, which is quicker than lists.
  */
-export type Order = "rows" | "tiles" | "blocks";
+export type Order = "rows" | "tiles" | "blocks" | "grid";
 
 /** The polygons that a field is the exact distance to, but for rounding; null where they are better not made. */
 export type Outline = () => Operand | null;

@@ -15,6 +15,7 @@ export function sampledByOutline(field: DistanceField, outline: Outline | undefi
   return {
     ...field,
     outline,
+    order: "grid",
     sample(grid, values) {
       if (index === undefined) {
         const shape = outline();

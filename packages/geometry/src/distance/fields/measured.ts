@@ -14,7 +14,7 @@ import type { DistanceField, Order } from "./field";
 /** The ways to measure many places of a field at once. */
 export type Measured = Pick<DistanceField, "sample" | "list" | "order" | "measure">;
 
-const ORDERS = { rows: measureSamples, tiles: measureTiles, blocks: measureBlocks };
+const ORDERS = { rows: measureSamples, tiles: measureTiles, blocks: measureBlocks, grid: measureBlocks };
 
 /** By the compiled part. */
 export function byMeasure(measure: Measure, order: Order = "rows"): Measured {
@@ -26,10 +26,15 @@ export function byMeasure(measure: Measure, order: Order = "rows"): Measured {
   };
 }
 
-/** The order that suits two fields. */
-export function later(a: Order, b: Order): Order {
-  const orders = Object.keys(ORDERS);
-  return orders.indexOf(a) < orders.indexOf(b) ? b : a;
+/** The order that suits several fields. */
+export function orderOf(...fields: { order: Order }[]): Order {
+  const orders = Object.keys(ORDERS) as Order[];
+  return orders[Math.max(...fields.map(({ order }) => orders.indexOf(order)))];
+}
+
+/** The order for lists of places of a field that may have another way for grids. */
+export function listOrder({ order }: { order: Order }): Order {
+  return order === "grid" ? "blocks" : order;
 }
 
 /** By lists that are the quicker the closer their places lie together. */
@@ -77,17 +82,17 @@ export function joined(a: DistanceField, b: DistanceField, join: Change): Measur
     join(places, slot, free);
   };
   const room = scratch();
-  return sampledLike(both, later(a.order, b.order), (grid, given) => {
+  return sampledLike(both, orderOf(a, b), (grid, given) => {
     const values = a.sample(grid, given);
     changeValues(join, values, b.sample(grid, room(values.length)));
     return values;
   });
 }
 
-/** Grids by the compiled part, or in blocks by `sample`: what is joined may have quicker ways of its own. */
+/** By the compiled part, or by `sample` where one of those that are changed or joined has a way of its own. */
 function sampledLike(measure: Measure, order: Order, sample: DistanceField["sample"]): Measured {
   const measured = byMeasure(measure, order);
-  return order === "blocks" ? { ...measured, sample } : measured;
+  return order === "grid" ? { ...measured, sample } : measured;
 }
 
 /** An array that is used again while its length is the same. */

@@ -2,7 +2,7 @@ import { type Affine, transformPoint } from "../../path";
 import type { Bounds } from "../../polygon";
 import type { DistanceField } from "./field";
 import { copiedOutline, sampledByOutline } from "./known-outline";
-import { byMeasure, type Measured } from "./measured";
+import { byMeasure, listOrder, type Measured } from "./measured";
 
 /**
  * A field whose shape is moved, turned, mirrored or scaled evenly: the value at the place that p came from, scaled. Throws
@@ -39,7 +39,12 @@ export function placedField(field: DistanceField, map: Affine): DistanceField {
   const outline = copiedOutline(field.outline, 1, () => map);
   // A grid that is only moved back stays one.
   return isMove(map) && field.order !== "rows"
-    ? { ...placed, outline, sample: (grid, values) => field.sample({ ...grid, x: grid.x - e, y: grid.y - f }, values) }
+    ? {
+        ...placed,
+        outline,
+        order: field.order,
+        sample: (grid, values) => field.sample({ ...grid, x: grid.x - e, y: grid.y - f }, values),
+      }
     : sampledByOutline(placed, outline);
 }
 
@@ -52,7 +57,7 @@ function placedMeasured(field: DistanceField, { a, b, c, d, e, f }: Affine): Mea
     field.measure(places, slot, free + 2);
     engine.setPlaces(x, y);
     if (scale !== 1) engine.scaled(count, slot, scale);
-  }, field.order);
+  }, listOrder(field));
 }
 
 function isMove({ a, b, c, d }: Affine): boolean {

@@ -2,23 +2,40 @@ import type { Bounds } from "../../polygon";
 import type { Slope } from "../forms";
 import { type DistanceField, EVERYWHERE, least, type Worth } from "./field";
 import { bothOutlines, sampledByOutline } from "./known-outline";
-import { changed, joined } from "./measured";
+import { type Least, MANY, measureLeast } from "./least-of";
+import { byMeasure, changed, joined, listOrder, orderOf } from "./measured";
 
 /** In at least one of some fields' shapes: the least of their values. */
 export function unionField(fields: readonly DistanceField[]): DistanceField {
   if (fields.length === 0) throw new RangeError("a union of fields takes at least one field");
-  return fields.slice(1).reduce((a, b) => minimum(a, b), fields[0]);
+  const union = fields.slice(1).reduce((a, b) => minimum(a, b), fields[0]);
+  return eachWhereItCounts(union, { fields: fields.map((field) => ({ field, turned: false })), turned: false });
 }
 
 /** In all of them: the greatest. */
 export function intersectionField(fields: readonly DistanceField[]): DistanceField {
   if (fields.length === 0) throw new RangeError("an intersection of fields takes at least one field");
-  return fields.slice(1).reduce((a, b) => maximum(a, b), fields[0]);
+  const intersection = fields.slice(1).reduce((a, b) => maximum(a, b), fields[0]);
+  return eachWhereItCounts(intersection, { fields: fields.map((field) => ({ field, turned: true })), turned: true });
 }
 
 /** In the first, and in no other. */
 export function differenceField(a: DistanceField, b: DistanceField): DistanceField {
-  return maximum(a, complement(b));
+  const fields = [
+    { field: a, turned: true },
+    { field: b, turned: false },
+  ];
+  return eachWhereItCounts(maximum(a, complement(b)), { fields, turned: true });
+}
+
+/** Measured by asking fields where they may have the least value, unless all can be asked as fast: two in closed form, or as grids. */
+function eachWhereItCounts(field: DistanceField, least: Least): DistanceField {
+  const order = orderOf(...least.fields.map(({ field }) => field));
+  const areFew = least.fields.length < 3 && (order === "rows" || order === "grid");
+  if (areFew || least.fields.length < 2) return field;
+  const together = least.fields.length < MANY ? "tiles" : "blocks";
+  const measured = byMeasure(measureLeast(least), orderOf({ order: together }, { order: listOrder({ order }) }));
+  return sampledByOutline({ ...field, ...measured }, field.outline);
 }
 
 /** In one of the two only. */

@@ -22,6 +22,7 @@ export function shapeField(shape: Operand): DistanceField {
       return distance;
     },
     ...byLists(index.list),
+    order: "grid",
     sample: (grid, values) => index.field(grid, { values }),
     outline: () => shape,
     worth: EXACT,

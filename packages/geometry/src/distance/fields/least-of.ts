@@ -1,0 +1,70 @@
+import type { Measure } from "../assembly/places";
+import type { DistanceField } from "./field";
+
+/** The least value of several fields, each taken as it is or turned over; turned over itself, if wanted. */
+export interface Least {
+  fields: readonly { field: DistanceField; turned: boolean }[];
+  turned: boolean;
+}
+
+/** Slots, counted from the first free one, as packages/geometry/assembly/least-of.ts has them. */
+const MIDDLES = 0;
+const MIDDLE = 3;
+const ASKED = 5;
+const VALUES = 7;
+const LEAST = 10;
+
+/** Places of a run; and so many fields have room in a slot for a number in each run. */
+const RUN = 64;
+const IN_SLOT = 64;
+
+/** From so many fields on it is quicker to look first which of them count in the box around all places. */
+export const MANY = 16;
+
+/** Asks each field in runs of places where it may have the least value. */
+export function measureLeast({ fields: all, turned }: Least): Measure {
+  return (places, slot, free) => {
+    const { engine, count } = places;
+    const [x, y, tiles] = [engine.placeX.value, engine.placeY.value, engine.tiles.value];
+    const behind = free + LEAST + 1 + Math.ceil(all.length / IN_SLOT);
+    const measureAt = (k: number, many: number, to: number): void => {
+      places.count = many;
+      fields[k].field.measure(places, to, behind);
+      if (fields[k].turned) engine.turnOver(many, to);
+      engine.setPlaces(x, y);
+      engine.setTiles(tiles);
+    };
+    const runs = engine.middlesOfRuns(count, free);
+    const fields = all.length < MANY ? all : near(all, engine.middleX.value, engine.middleY.value, engine.radius.value);
+    for (let k = 0; k < fields.length; k++) {
+      if (count > RUN) {
+        engine.setPlaces(engine.slotAt(free + MIDDLES), engine.slotAt(free + MIDDLES + 1));
+        measureAt(k, runs, free + MIDDLE);
+      }
+      engine.keepMiddles(runs, k, count > RUN ? fields[k].field.lipschitz : Number.POSITIVE_INFINITY, free);
+    }
+    for (let k = 0; k < fields.length; k++) {
+      const many = engine.placesToAsk(count, runs, k, free);
+      if (many === 0) continue;
+      if (many < count) {
+        engine.setPlaces(engine.slotAt(free + ASKED), engine.slotAt(free + ASKED + 1));
+        // Whole tiles stay whole.
+        if (x === tiles) engine.setTiles(engine.slotAt(free + ASKED));
+      }
+      measureAt(k, many, free + VALUES);
+      engine.keepAsked(count, many, slot, free);
+    }
+    places.count = count;
+    if (turned) engine.turnOver(count, slot);
+  };
+}
+
+/** Those of some fields that may have the least value within a radius of a place. */
+function near(fields: Least["fields"], x: number, y: number, radius: number): Least["fields"] {
+  const values = fields.map(({ field, turned }) => (turned ? -1 : 1) * field.at(x, y));
+  const by = fields.map(({ field }) => field.lipschitz * radius);
+  let most = Number.POSITIVE_INFINITY;
+  for (let k = 0; k < fields.length; k++) most = Math.min(most, values[k] + by[k]);
+  // What is not a number tells nothing.
+  return fields.filter((_, k) => !(values[k] - by[k] > most));
+}
