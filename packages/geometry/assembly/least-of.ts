@@ -115,14 +115,14 @@ export function placesToAsk(count: i32, runs: i32, field: i32, slot: i32): i32 {
 }
 
 /** Lowers the values of the runs that a field was asked for: they have `asked` of all places. */
-export function keepAsked(count: i32, asked: i32, result: i32, slot: i32): void {
+export function keepAsked(asked: i32, result: i32, slot: i32): void {
   const numbers = slotAt(slot + ASKED);
   const written = slotAt(slot + WRITTEN);
   let from = slotAt(slot + VALUES);
   const to = slotAt(result);
   for (let k = 0; k * RUN < asked; k++) {
     const run = load<i32>(numberAt(numbers, k));
-    const end = to + bytes(min(count, (run + 1) * RUN));
+    const end = to + bytes((run + 1) * RUN);
     const isFirst = load<i32>(numberAt(written, run)) === 0;
     store<i32>(numberAt(written, run), 1);
     for (let at = to + bytes(run * RUN); at < end; at += 16) {

@@ -173,6 +173,8 @@ function scattered(next: () => number): DistanceField {
   const [x, y, r, q] = [2 * next() - 1, 2 * next() - 1, 0.02 + 0.3 * next(), 0.02 + 0.3 * next()];
   const box = { minX: x - r, minY: y - q, maxX: x + r, maxY: y + q };
   const disc = formField(distanceToCircle, { x, y, radius: r }, { ...box, minY: y - r, maxY: y + r });
+  // A blend of a field with itself grows √2 times as fast.
+  const twice = (field: DistanceField) => blendedUnion(field, field, 0.4, "circle");
   const ways = [
     () => disc,
     () => formField(distanceToEllipse, { x, y, rx: r, ry: q }, box),
@@ -180,7 +182,7 @@ function scattered(next: () => number): DistanceField {
     () => pathField(parsePathData(`M ${x} ${y} q ${r} ${q} ${2 * r} 0 q ${-r} ${2 * q} ${-2 * r} 0 Z`), "nonzero", box),
     () => shapeField({ rings: [Float64Array.of(x, y, x + r, y, x, y + q)], fillRule: "nonzero" }),
     () => aroundField(disc, y, x, 7),
-    () => blendedUnion(disc, formField(distanceToEllipse, { x: y, y: x, rx: r, ry: q }, box), r, "circle"),
+    () => twice(twice(disc)),
   ];
   return ways[Math.floor(ways.length * next())]();
 }

@@ -79,7 +79,7 @@ export interface Engine {
   radius: Address;
   keepMiddles(runs: number, field: number, lipschitz: number, slot: number): void;
   placesToAsk(count: number, runs: number, field: number, slot: number): number;
-  keepAsked(count: number, asked: number, result: number, slot: number): void;
+  keepAsked(asked: number, result: number, slot: number): void;
   /** Which copies count in which blocks of cells: see packages/geometry/assembly/candidates.ts. */
   beginBlocks(
     blocks: number,

@@ -41,6 +41,7 @@ export function measureLeast({ fields: all, turned }: Least): Measure {
         engine.setPlaces(engine.slotAt(free + MIDDLES), engine.slotAt(free + MIDDLES + 1));
         measureAt(k, runs, free + MIDDLE);
       }
+      // A single run has all fields asked.
       engine.keepMiddles(runs, k, count > RUN ? fields[k].field.lipschitz : Number.POSITIVE_INFINITY, free);
     }
     for (let k = 0; k < fields.length; k++) {
@@ -52,7 +53,7 @@ export function measureLeast({ fields: all, turned }: Least): Measure {
         if (x === tiles) engine.setTiles(engine.slotAt(free + ASKED));
       }
       measureAt(k, many, free + VALUES);
-      engine.keepAsked(count, many, slot, free);
+      engine.keepAsked(many, slot, free);
     }
     places.count = count;
     if (turned) engine.turnOver(count, slot);
