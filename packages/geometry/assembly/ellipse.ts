@@ -57,8 +57,8 @@ export function ellipse(count: i32, cx: f64, cy: f64, long: f64, r: f64, isTall:
         nextA = Pair.cubic(ofA + k, 4);
         nextB = Pair.cubic(ofB + k, 4);
       } else {
-        nextA = early(ofA + k, <i32>(k / TWO));
-        nextB = early(ofB + k, <i32>(k / TWO));
+        nextA = Pair.early(ofA + k, <i32>(k / TWO));
+        nextB = Pair.early(ofB + k, <i32>(k / TWO));
       }
       const fromA = Pair.guess(ua, rva, rest, nextA);
       const fromB = Pair.guess(ub, rvb, rest, nextB);
@@ -89,17 +89,6 @@ export function ellipse(count: i32, cx: f64, cy: f64, long: f64, r: f64, isTall:
 /** Goes on to the next run: its first roots are guessed by the last ones. */
 function keepLast(ofRun: usize): void {
   memory.copy(ofRun - BEFORE, ofRun + (ROOTS - BEFORE) - BEFORE, BEFORE);
-}
-
-/** The next root in the first rows of a tile, which are four pairs each: along the first row, aslant in the second, then by those above. */
-function early(at: usize, k: i32): v128 {
-  if (k >= 12) return f64x2.add(f64x2.mul(both(3), f64x2.sub(back(at, 4), back(at, 8))), back(at, 12));
-  if (k >= 8) return f64x2.sub(f64x2.mul(both(2), back(at, 4)), back(at, 8));
-  if (k >= 5) return f64x2.add(back(at, 4), f64x2.sub(back(at, 1), back(at, 5)));
-  if (k === 4) return back(at, 4);
-  if (k === 3) return f64x2.add(f64x2.mul(both(3), f64x2.sub(back(at, 1), back(at, 2))), back(at, 3));
-  if (k === 2) return f64x2.sub(f64x2.mul(both(2), back(at, 1)), back(at, 2));
-  return back(at, 1);
 }
 
 function back(at: usize, pairs: usize): v128 {
@@ -138,6 +127,17 @@ function writeRare(at: usize, u: v128, v: v128, long: f64, r: f64): void {
 
 /** Of two places. Methods, since functions cannot be marked to be written out wherever they are called. */
 class Pair {
+  /** The next root in the first rows of a tile, which are four pairs each: along the first row, aslant in the second, then by those above. */
+  @inline static early(at: usize, k: i32): v128 {
+    if (k >= 12) return f64x2.add(f64x2.mul(both(3), f64x2.sub(back(at, 4), back(at, 8))), back(at, 12));
+    if (k >= 8) return f64x2.sub(f64x2.mul(both(2), back(at, 4)), back(at, 8));
+    if (k >= 5) return f64x2.add(back(at, 4), f64x2.sub(back(at, 1), back(at, 5)));
+    if (k === 4) return back(at, 4);
+    if (k === 3) return f64x2.add(f64x2.mul(both(3), f64x2.sub(back(at, 1), back(at, 2))), back(at, 3));
+    if (k === 2) return f64x2.sub(f64x2.mul(both(2), back(at, 1)), back(at, 2));
+    return back(at, 1);
+  }
+
   /** How far from the middle they are along an axis, in longer half-axes. */
   @inline static along(at: usize, middle: f64, per: v128): v128 {
     return f64x2.mul(f64x2.abs(f64x2.sub(v128.load(at), both(middle))), per);
