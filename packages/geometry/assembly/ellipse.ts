@@ -14,7 +14,7 @@ const FAR: f64 = 1e10;
 const PAIRS: i32 = RUN / 2;
 const BEFORE: usize = 4 * TWO;
 const ROOTS: usize = BEFORE + <usize>PAIRS * TWO;
-const roots = memory.data(2 * ROOTS);
+const roots = memory.data(2 * <i32>ROOTS);
 
 /**
  * By the longer half-axis, which becomes 1, and what the shorter one is of it; the longer one lies along y where it is tall.
