@@ -188,7 +188,7 @@ export function slotAt(slot: i32): usize {
   return at;
 }
 
-/** The bytes of two values, and of four: so many are taken together. */
+/** The bytes of the two values of an operation, and of the four of a round. */
 export const TWO: usize = 16;
 export const FOUR: usize = 32;
 

@@ -114,7 +114,7 @@ let blockMinY: f64 = 0;
 let blockMaxX: f64 = 0;
 let blockMaxY: f64 = 0;
 
-/** Runs need copies whose columns and rows can be told by 15 bits each. */
+/** Runs keep a copy as one number, with 15 bits each for its column and its row. */
 const MOST_ALONG: f64 = 32768;
 
 /**

@@ -14,11 +14,11 @@ const ASKED = 5;
 const VALUES = 7;
 const LEAST = 10;
 
-/** Places of a run; and so many fields have room in a slot for a number in each run. */
+/** Places of a run, and fields that have a number for each run of a list in one slot. */
 const RUN = 64;
 const IN_SLOT = 64;
 
-/** From so many fields on it is quicker to look first which of them count in the box around all places. */
+/** With this many fields or more it is quicker to find first which of them count in the box around all places. */
 export const MANY = 16;
 
 /** Asks each field in runs of places where it may have the least value. */
