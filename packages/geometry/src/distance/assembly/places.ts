@@ -87,7 +87,9 @@ export function measureBlocks(measure: Measure, grid: Grid, values: Float64Array
   return measureParts(measure, grid, values, { width: BLOCK, height: BLOCK, place, unroll });
 }
 
-interface Parts extends Record<"width" | "height", number> {
+interface Parts {
+  width: number;
+  height: number;
   place: Engine["placeBlock"];
   unroll: Engine["unrollBlock"];
 }
@@ -110,7 +112,6 @@ function measureParts(measure: Measure, grid: Grid, values: Float64Array, parts:
       const isWhole = down % TILE === 0 && (across % TILE === 0 || down === TILE);
       engine.beginPlaces(engine.slotAt(X), engine.slotAt(Y), isWhole);
       measure(places, VALUES, free);
-      engine.slotAt(free);
       unroll(VALUES, across, down, engine.slotAt(FREE) + 8 * left, columns);
     }
     const band = new Float64Array(engine.memory.buffer, engine.slotAt(FREE), down * columns);

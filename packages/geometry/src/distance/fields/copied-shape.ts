@@ -21,7 +21,7 @@ function noLessThan(field: DistanceField, box: Bounds): DistanceField {
     ...byMeasure((places, slot, free) => {
       measure(places, slot, free);
       places.engine.noNearer(places.count, slot, box.minX, box.minY, box.maxX, box.maxY);
-    }, listOrder(field)),
+    }, listOrder(field.order)),
     at(x, y, slope) {
       const value = field.at(x, y, slope);
       const gap = gapAt(x, y);

@@ -4,7 +4,7 @@ import type { Slope } from "../forms";
 import type { CopiesInCells, Views } from "./candidates";
 import type { DistanceField } from "./field";
 import { KnownCells } from "./known-cells";
-import { byMeasure, listOrder, type Measured, orderOf } from "./measured";
+import { byMeasure, lastOf, listOrder, type Measured } from "./measured";
 
 /** Copies of a shape, ordered in rings around the one nearest to a place: for single places, and for the compiled part. */
 export interface Copies extends CopiesInCells {
@@ -33,7 +33,7 @@ export function ofCopies(field: DistanceField, copies: Copies): Pick<DistanceFie
   };
   return {
     at,
-    ...byMeasure(measureOfCopies(field, copies, at), orderOf({ order: "tiles" }, { order: listOrder(field) })),
+    ...byMeasure(measureOfCopies(field, copies, at), lastOf("tiles", listOrder(field.order))),
   };
 }
 

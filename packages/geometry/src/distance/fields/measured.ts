@@ -26,14 +26,14 @@ export function byMeasure(measure: Measure, order: Order = "rows"): Measured {
   };
 }
 
-/** The order that suits several fields. */
-export function orderOf(...fields: { order: Order }[]): Order {
+/** The order that suits several fields, by those of each. */
+export function lastOf(...given: Order[]): Order {
   const orders = Object.keys(ORDERS) as Order[];
-  return orders[Math.max(...fields.map(({ order }) => orders.indexOf(order)))];
+  return orders[Math.max(...given.map((order) => orders.indexOf(order)))];
 }
 
 /** The order for lists of places of a field that may have another way for grids. */
-export function listOrder({ order }: { order: Order }): Order {
+export function listOrder(order: Order): Order {
   return order === "grid" ? "blocks" : order;
 }
 
@@ -82,7 +82,7 @@ export function joined(a: DistanceField, b: DistanceField, join: Change): Measur
     join(places, slot, free);
   };
   const room = scratch();
-  return sampledLike(both, orderOf(a, b), (grid, given) => {
+  return sampledLike(both, lastOf(a.order, b.order), (grid, given) => {
     const values = a.sample(grid, given);
     changeValues(join, values, b.sample(grid, room(values.length)));
     return values;

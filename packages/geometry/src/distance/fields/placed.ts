@@ -57,7 +57,7 @@ function placedMeasured(field: DistanceField, { a, b, c, d, e, f }: Affine): Mea
     field.measure(places, slot, free + 2);
     engine.setPlaces(x, y);
     if (scale !== 1) engine.scaled(count, slot, scale);
-  }, listOrder(field));
+  }, listOrder(field.order));
 }
 
 function isMove({ a, b, c, d }: Affine): boolean {

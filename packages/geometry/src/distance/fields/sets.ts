@@ -3,7 +3,7 @@ import type { Slope } from "../forms";
 import { type DistanceField, EVERYWHERE, least, type Worth } from "./field";
 import { bothOutlines, sampledByOutline } from "./known-outline";
 import { type Least, MANY, measureLeast } from "./least-of";
-import { byMeasure, changed, joined, listOrder, orderOf } from "./measured";
+import { byMeasure, changed, joined, lastOf, listOrder } from "./measured";
 
 /** In at least one of some fields' shapes: the least of their values. */
 export function unionField(fields: readonly DistanceField[]): DistanceField {
@@ -30,11 +30,11 @@ export function differenceField(a: DistanceField, b: DistanceField): DistanceFie
 
 /** Measured by asking fields where they may have the least value, unless all can be asked as fast: two in closed form, or as grids. */
 function eachWhereItCounts(field: DistanceField, least: Least): DistanceField {
-  const order = orderOf(...least.fields.map(({ field }) => field));
+  const order = lastOf(...least.fields.map(({ field }) => field.order));
   const areFew = least.fields.length < 3 && (order === "rows" || order === "grid");
   if (areFew || least.fields.length < 2) return field;
   const together = least.fields.length < MANY ? "tiles" : "blocks";
-  const measured = byMeasure(measureLeast(least), orderOf({ order: together }, { order: listOrder({ order }) }));
+  const measured = byMeasure(measureLeast(least), lastOf(together, listOrder(order)));
   return sampledByOutline({ ...field, ...measured }, field.outline);
 }
 
