@@ -4,7 +4,7 @@ import { RUN } from "./runs";
 /** More steps Newton's method never took at ratios of the axes up to 1e4; where rounding stalls it, the last place stands. */
 const STEPS: i32 = 60;
 /** After a relative step of at most this the distance is exact to its last place: derived in docs/distance.md. */
-const LAST: f64 = 1e-5;
+const LAST: f64 = 5e-5;
 /** Places at most this far from the longer axis are treated as on it; smaller roots would underflow in the powers below. */
 const TINY: f64 = 1e-40;
 /** Beyond this distance the nearest point depends on the direction alone, to the last place of the distance. */
@@ -62,14 +62,16 @@ export function ellipse(count: i32, cx: f64, cy: f64, long: f64, r: f64, isTall:
       }
       const fromA = Pair.guess(ua, rva, rest, nextA);
       const fromB = Pair.guess(ub, rvb, rest, nextB);
-      const byA = Pair.step(ua, rva, rest, fromA);
-      const byB = Pair.step(ub, rvb, rest, fromB);
-      // From a guess beyond the root a step leads before it.
+      let byA = Pair.step(ua, rva, rest, fromA);
+      let byB = Pair.step(ub, rvb, rest, fromB);
+      // From a guess beyond the root a step leads before it, and from there on steps only rise.
       let a = Pair.raised(ua, rva, rest, f64x2.add(fromA, byA));
       let b = Pair.raised(ub, rvb, rest, f64x2.add(fromB, byB));
-      if (v128.any_true(v128.or(Pair.isLong(byA, a), Pair.isLong(byB, b)))) {
-        a = risenRoot(ua, rva, rest, a);
-        b = risenRoot(ub, rvb, rest, b);
+      for (let step = 0; step < STEPS && v128.any_true(v128.or(Pair.isLong(byA, a), Pair.isLong(byB, b))); step++) {
+        byA = Pair.step(ua, rva, rest, a);
+        byB = Pair.step(ub, rvb, rest, b);
+        a = f64x2.pmax(a, f64x2.add(a, byA));
+        b = f64x2.pmax(b, f64x2.add(b, byB));
       }
       v128.store(ofA + k, a);
       v128.store(ofB + k, b);
@@ -95,9 +97,9 @@ function back(at: usize, pairs: usize): v128 {
   return v128.load(at - pairs * TWO);
 }
 
-/** From before a root steps only rise. */
-function risenRoot(u: v128, rv: v128, rest: v128, from: v128): v128 {
-  let s = Pair.raised(u, rv, rest, from);
+/** From the least that a root may be. */
+function risenRoot(u: v128, rv: v128, rest: v128): v128 {
+  let s = Pair.raised(u, rv, rest, both(0));
   for (let k = 1; k < STEPS; k++) {
     const by = Pair.step(u, rv, rest, s);
     s = f64x2.pmax(s, f64x2.add(s, by));
@@ -117,7 +119,7 @@ function writeRare(at: usize, u: v128, v: v128, long: f64, r: f64): void {
   const share = v128.bitselect(f64x2.div(both(FAR), f64x2.add(u, v)), both(1), areFar);
   const nearU = f64x2.mul(share, u);
   const nearV = f64x2.mul(share, v);
-  const root = risenRoot(nearU, f64x2.mul(both(r), nearV), both(rest), both(0));
+  const root = risenRoot(nearU, f64x2.mul(both(r), nearV), both(rest));
   const onAxis: v128 = rest > 0 ? f64x2.div(u, both(rest)) : both(0);
   const onCircle = f64x2.sqrt(f64x2.sub(both(1), f64x2.mul(onAxis, onAxis)));
   const p = v128.bitselect(onAxis, f64x2.mul(nearU, root), areOnAxis);
