@@ -429,4 +429,10 @@ test("contours that leave the grid end there, and saddles do not cross", () => {
     [false, 4],
     [false, 4],
   ]);
+  // At its saddle the patch has 1 / 1.4 = 0.714, its mean is 0.65: each line cuts off a low corner.
+  const middles = contours(grid, [1, 0, 0.6, 1], [0.7]).map(({ points }) => [
+    (points[0] + points[2]) / 2,
+    (points[1] + points[3]) / 2,
+  ]);
+  expect(middles).toContainEqual([expect.closeTo(0.625, 10), expect.closeTo(1.375, 10)]);
 });

@@ -11,7 +11,7 @@ export interface Contour {
  * The contours of values sampled at a grid's cell centres, linear between neighbours; they end where the samples do.
  *
  * Each square of four samples is crossed by no, one or two pieces; the ambiguous case of two high and two low corners
- * in turn is settled by the mean of the four. Pieces are joined through the sides that they share. A sample equal to
+ * in turn is settled by the saddle of the bilinear patch between them (Nielson and Hamann 1991). Pieces are joined through the sides that they share. A sample equal to
  * the level counts as above it.
  */
 export function contours(grid: Grid, values: ArrayLike<number>, levels: readonly number[]): Contour[] {
@@ -73,6 +73,14 @@ function levelsReached(values: ArrayLike<number>, levels: Float64Array): Int32Ar
   return reached;
 }
 
+/**
+ * Whether the patch between two high and two low corners is high where it is level: there a patch with the values P Q R S around it has
+ * (P R − Q S) / (P + R − Q − S).
+ */
+function isSaddleHigh(high: number, oneWay: number, otherWay: number): boolean {
+  return (high === 5 && oneWay >= otherWay) || (high === 10 && otherWay >= oneWay);
+}
+
 /** Joins pieces to lines, level by level. A side between two samples is named by its first sample, doubled, plus 1 where it runs along y. */
 class Lines {
   /** One more than the side that a piece leads to, by the side that it comes from; 0 for none. */
@@ -111,7 +119,7 @@ class Lines {
     const r = values[a + 1 + columns];
     const s = values[a + columns];
     const high = (p >= level ? 1 : 0) | (q >= level ? 2 : 0) | (r >= level ? 4 : 0) | (s >= level ? 8 : 0);
-    const isHigh = (high === 5 || high === 10) && (p + q + r + s) / 4 >= level;
+    const isHigh = isSaddleHigh(high, (p - level) * (r - level), (q - level) * (s - level));
     const pieces = PIECES[isHigh ? high + 16 : high];
     let count = from;
     for (let k = 0; k < pieces.length; k += 2) {
