@@ -72,6 +72,25 @@ test("where there are no shapes, the field that was composed last is shown at ev
   await expect(page.getByTestId("panel")).toContainText("2 subpaths");
 });
 
+test("a distance with nothing inside says so at each turn, and what samples miss is counted", async ({ page }) => {
+  const script =
+    "plan 40 by 40, y up, unit m\npin = circle((20, 20), radius: 1)\ngone = distance(pin).offset(-3)\npins = distance(pin) union distance(circle((8, 8), radius: 5))\n";
+  await openSheet(page, `${script}none = field(gone, cell: 1)\ncoarse = field(pins, cell: 5)\n`);
+  await station(page, "Field");
+  await choose(page, "gone");
+  await expect(page.getByTestId("field-most-off")).toHaveText("—");
+  await expect(page.getByTestId("panel")).toContainText("Nothing is inside: there is no outline");
+  await page.getByLabel("medial axis").check();
+  await expect(page.getByTestId("medial-widest")).toHaveText("nothing is inside");
+  await tab(page, "Samples");
+  await expect(page.getByTestId("grid-reader")).toHaveText("No outline comes within these samples.");
+  await choose(page, "coarse");
+  await expect(page.getByTestId("reader-missed")).toContainText("1 of 2 parts of the outline");
+  await page.getByRole("button", { name: "Take it" }).click();
+  await expect.poll(() => scriptText(page)).not.toContain("cell: 5");
+  await expect(page.getByTestId("reader-missed")).toHaveCount(0);
+});
+
 test("holding thousands of copies against their union is stopped, and begun again", async ({ page }) => {
   const dots = "distance(circle((20, 20), radius: 19)).repeat(1, 1, columns: 60, rows: 60)";
   await openSheet(page, `plan 100 by 100, y down\ndots = ${dots}\n`);

@@ -55,17 +55,32 @@ test("a composed distance is held against the exact one: how far off, where, and
   const soft = ask("fieldWorth", { name: "soft", request })!;
   expect(soft.worth).toEqual({ inside: "bound", outside: "bound" });
   // A blend is deepest by a quarter of its radius, where both are the same; inside, the union alone is off by more.
-  expect(Math.abs(soft.greatest.difference)).toBeGreaterThan(4.9);
-  expect(soft.mean).toBeGreaterThan(0);
+  expect(Math.abs(soft.off!.greatest.difference)).toBeGreaterThan(4.9);
+  expect(soft.off!.mean).toBeGreaterThan(0);
   expect(soft.steepest.length).toBeLessThanOrEqual(1 + 1e-9);
   expect(soft.steepness.reduce((sum, count) => sum + count, 0)).toBe(soft.samples);
   const exact = ask("fieldWorth", { name: "exact", request })!;
   expect([soft.tolerance, ask("fieldWorth", { name: "lane", request })!.tolerance]).toEqual([0.05, 0]);
-  expect([exact.greatest.difference, exact.mean]).toEqual([0, 0]);
+  expect([exact.off!.greatest.difference, exact.off!.mean]).toEqual([0, 0]);
   const fillet = ask("fieldWorth", { name: "fillet", request })!;
   expect(fillet.worth.inside).toBe("neither");
   expect(fillet.steepest.length).toBeGreaterThan(1.2);
   expect(ask("fieldWorth", { name: "nothing", request })).toBeNull();
+});
+
+test("what has nothing inside is held against no outline, and shown as it is", () => {
+  const ask = asking(`${SCRIPT}gone = distance(pond).offset(-50)\n`);
+  const { off, worth, steepest } = ask("fieldWorth", { name: "gone", request })!;
+  expect([off, worth.outside, steepest.length]).toEqual([null, "bound", expect.closeTo(1, 9)]);
+  const from = { x: 0, y: 80 };
+  const { exact, zeros, values } = ask("section", { name: "gone", from, to: { x: 200, y: 80 } })!;
+  expect([exact, zeros]).toEqual([null, []]);
+  expect(Math.min(...values)).toBeCloseTo(10, 1);
+  const pictures = (["values", "exact", "difference"] as const).map(
+    (aspect) => ask("fieldPicture", { name: "gone", aspect, request })!.contours,
+  );
+  expect(pictures[0].length).toBeGreaterThan(0);
+  expect(pictures).toEqual([pictures[0], pictures[0], pictures[0]]);
 });
 
 test("pictures of what is composed have its outline; those of differences are empty where there are none", () => {
@@ -134,10 +149,10 @@ test("a ray that steps through a boundary, because values are no bound, is caugh
 test("a bilinear reader: at the suggested cell its outline lies within the wanted error", () => {
   const ask = asking(SOFT);
   const coarse = ask("gridReader", { name: "grid", wanted: 0.25 })!;
-  expect(coarse.greatest.distance).toBeGreaterThan(0.25);
+  expect(coarse.greatest!.distance).toBeGreaterThan(0.25);
   expect(coarse.least).toBeLessThan(4);
   const fine = asking(SOFT.replace("cell: 4", `cell: ${coarse.least}`))("gridReader", { name: "grid", wanted: 0.25 })!;
-  expect(fine.greatest.distance).toBeLessThanOrEqual(0.3);
+  expect(fine.greatest!.distance).toBeLessThanOrEqual(0.3);
 });
 
 test("a bilinear reader's outline lies where its values are 0; its errors are told at corners and elsewhere", () => {
@@ -160,6 +175,22 @@ test("a bilinear reader's outline lies where its values are 0; its errors are to
   expect(elsewhere!.distance).toBeLessThan(1e-9);
   expect(atCorners!.distance).toBeGreaterThan(0.3);
   expect(greatest).toEqual(atCorners);
+});
+
+test("what a bilinear reader misses of an outline is counted, and a cell that shows all of it is suggested", () => {
+  const grains = "plan 64 by 64\nlane = rect((10, 10), width: 30, height: 30)\npin = circle((48, 48), radius: 0.5)\n";
+  const ask = (cell: number) =>
+    asking(`${grains}grid = field(lane union pin, cell: ${cell})\n`)("gridReader", { name: "grid", wanted: 0.4 })!;
+  const coarse = ask(8);
+  expect([coarse.missed, coarse.parts, coarse.lines.length]).toEqual([1, 2, 1]);
+  // The corners of the true outline are further from what is seen than that is from the outline.
+  const { x, y } = coarse.greatest!;
+  expect([10, 40]).toEqual(expect.arrayContaining([x, y]));
+  const fine = ask(coarse.least!);
+  expect([fine.missed, fine.parts, fine.lines.length]).toEqual([0, 2, 2]);
+  expect(fine.greatest!.distance).toBeLessThanOrEqual(0.4);
+  const none = asking(`${grains}gone = distance(pin).offset(-1)\ngrid = field(gone, cell: 8)\n`);
+  expect(none("gridReader", { name: "grid", wanted: 0.4 })).toMatchObject({ parts: 0, lines: [], greatest: null });
 });
 
 test("the region of an edge is asked by a place", () => {

@@ -25,7 +25,8 @@ import { namedShapes } from "./named-shapes";
 /** A field with the exact one of the outline that it stands for, blends left out. */
 export interface NamedField {
   field: DistanceField;
-  exact(): DistanceField;
+  /** Null where nothing is inside, so that there is no outline. */
+  exact(): DistanceField | null;
   isComposed: boolean;
   /** The vertices of the exact one's outline lie within this of where the values are 0. */
   tolerance: number;
@@ -111,7 +112,8 @@ export class AskedSheet {
     const distance = value?.type === "field" ? value.distance : value?.type === "distance" ? value : null;
     if (distance) {
       const { field, tolerance } = distance;
-      return { field, exact: () => this.exactFieldOf(distance.own), isComposed: true, tolerance };
+      const exact = () => (distance.own.vertexCount > 0 ? this.exactFieldOf(distance.own) : null);
+      return { field, exact, isComposed: true, tolerance };
     }
     const shape = value?.type === "field" ? value.shape : this.shape(expression);
     if (!shape || shape.vertexCount === 0) return null;

@@ -23,15 +23,20 @@ const MOST_LEVELS = 200;
 /** The tolerances of the outline that the deepest shade stands for at least: what its vertices explain stays pale. */
 const PALE = 4;
 
-/** A signed distance, shaded, with its contours; null for what has none. */
+/** A signed distance, shaded, with its contours; null for what has none. What has no outline is shown as composed, not against one. */
 export function fieldPicture(
   sheet: AskedSheet,
   { name, aspect = "values", request }: { name: string; aspect?: FieldAspect; request: FieldRequest },
 ): FieldPicture | null {
   const found = sheet.fieldOf(name);
   if (!found) return null;
-  if (aspect === "difference" || aspect === "steepness") return offPicture(found, aspect, request);
-  const field = aspect === "exact" ? found.exact() : found.field;
+  const exact = aspect === "exact" || aspect === "difference" ? found.exact() : null;
+  if (aspect === "steepness") return offPicture(found, request, steepnesses(found.field, request));
+  if (aspect === "difference" && exact) {
+    const off = differences(found.field.sample(request), exact.sample(request));
+    return offPicture(found, request, off, PALE * found.tolerance);
+  }
+  const field = exact ?? found.field;
   const values = field.sample(request);
   const { least, greatest } = extremes(values);
   const { interval, reach } = request;
@@ -46,14 +51,11 @@ export function fieldPicture(
 }
 
 /** How far values are from what they might be, as shades, with the outline of what the field encloses. */
-function offPicture({ field, exact, tolerance }: NamedField, aspect: FieldAspect, request: FieldRequest): FieldPicture {
-  const values = field.sample(request);
-  const isDifference = aspect === "difference";
-  const off = isDifference ? differences(values, exact().sample(request)) : steepnesses(field, request);
+function offPicture({ field }: NamedField, request: FieldRequest, off: Float64Array, least = 0): FieldPicture {
   return {
     request,
-    ...shadeOff(request, off, isDifference ? PALE * tolerance : 0),
-    contours: sharpContours(field, contours(request, values, [0]), request.cell),
+    ...shadeOff(request, off, least),
+    contours: sharpContours(field, contours(request, field.sample(request), [0]), request.cell),
   };
 }
 

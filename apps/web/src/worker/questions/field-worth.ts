@@ -6,9 +6,8 @@ import type { FieldRequest } from "./shade-field";
 export interface FieldWorth {
   worth: { inside: Worth; outside: Worth };
   lipschitz: number;
-  /** Against the exact distance of the outline that it encloses. */
-  greatest: { difference: number; x: number; y: number };
-  mean: number;
+  /** Against the exact distance of the outline that it encloses; null where it encloses nothing. */
+  off: { greatest: { difference: number; x: number; y: number }; mean: number } | null;
   /** That outline's vertices lie within this of where the values are 0. */
   tolerance: number;
   /** Samples by the length of their gradient, in steps of 0.1 from 0 to 1.5. */
@@ -31,34 +30,35 @@ export function fieldWorth(
   if (!found) return null;
   const { field } = found;
   const values = field.sample(request);
-  const exact = found.exact().sample(request);
   const placeOf = (i: number) => ({
     x: request.x + ((i % request.columns) + 0.5) * request.cell,
     y: request.y + (Math.floor(i / request.columns) + 0.5) * request.cell,
   });
+  const exact = found.exact()?.sample(request);
   let worst = 0;
   let sum = 0;
-  for (let i = 0; i < values.length; i++) {
+  for (let i = 0; exact && i < values.length; i++) {
     const difference = Math.abs(values[i] - exact[i]);
     sum += difference;
     if (difference > Math.abs(values[worst] - exact[worst])) worst = i;
   }
-  const off = steepnesses(field, request);
+  const steep = steepnesses(field, request);
   const steepness = new Array<number>(STEPS).fill(0);
   let steepest = 0;
-  for (let i = 0; i < off.length; i++) {
+  for (let i = 0; i < steep.length; i++) {
     // A length of exactly 1 belongs to the step that it ends, whatever its last digits.
-    steepness[Math.min(STEPS - 1, Math.max(0, Math.ceil((off[i] + 1) / STEP - 1e-6) - 1))]++;
-    if (off[i] > off[steepest]) steepest = i;
+    steepness[Math.min(STEPS - 1, Math.max(0, Math.ceil((steep[i] + 1) / STEP - 1e-6) - 1))]++;
+    if (steep[i] > steep[steepest]) steepest = i;
   }
   return {
     worth: field.worth,
     lipschitz: field.lipschitz,
-    greatest: { difference: values[worst] - exact[worst], ...placeOf(worst) },
-    mean: sum / values.length,
+    off: exact
+      ? { greatest: { difference: values[worst] - exact[worst], ...placeOf(worst) }, mean: sum / values.length }
+      : null,
     tolerance: found.tolerance,
     steepness,
-    steepest: { length: off[steepest] + 1, ...placeOf(steepest) },
+    steepest: { length: steep[steepest] + 1, ...placeOf(steepest) },
     samples: values.length,
   };
 }

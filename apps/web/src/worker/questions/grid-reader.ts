@@ -1,8 +1,13 @@
-import type { DistanceField, Grid } from "@vertexon/geometry";
-import type { AskedSheet } from "../asked-sheet";
-import { type BilinearOutline, bilinearOutline } from "./bilinear-outline";
+import { type DistanceField, type Grid, operandOf } from "@vertexon/geometry";
+import type { AskedSheet, NamedField } from "../asked-sheet";
+import { bilinearOutline } from "./bilinear-outline";
+import { type OutlineErrors, outlineErrors, type TrueOutline } from "./outline-errors";
 
-export interface GridReaderView extends BilinearOutline {
+export interface GridReaderView extends OutlineErrors {
+  /** What is seen as the outline: x0 y0 x1 y1 …; closed lines end where they begin. */
+  lines: Float64Array[];
+  /** The vertices of the outline that this is held against lie within this of where the values are 0. */
+  tolerance: number;
   /** The widest cell that stays within the wanted error, of those that were tried; null where none did. */
   least: number | null;
 }
@@ -19,11 +24,26 @@ export function gridReader(
   const value = sheet.value(name);
   const found = value?.type === "field" ? sheet.fieldOf(name) : null;
   if (value?.type !== "field" || !found) return null;
-  const { field } = found;
-  return { ...bilinearOutline(field, value.grid), least: leastCell(field, value.grid, wanted) };
+  const outline = trueOutline(sheet, name, found);
+  const read = (grid: Grid) => readBy(found.field, outline, grid, value.reach);
+  return { ...read(value.grid), tolerance: found.tolerance, least: leastCell(read, value.grid, wanted) };
 }
 
-function leastCell(field: DistanceField, grid: Grid, wanted: number): number | null {
+/** Where values are the distance they are measured by; bounds are less than it, and that of the outline is taken. */
+function trueOutline(sheet: AskedSheet, name: string, { field, exact }: NamedField): TrueOutline {
+  const { rings } = operandOf(sheet.outlineOf(name)!.polygons);
+  const isExact = field.worth.inside === "exact" && field.worth.outside === "exact";
+  const { list } = (isExact ? null : exact()) ?? field;
+  return { rings, distances: list };
+}
+
+function readBy(field: DistanceField, outline: TrueOutline, grid: Grid, reach: number) {
+  const values = field.sample(grid).map((value) => Math.max(-reach, Math.min(reach, value)));
+  const lines = bilinearOutline(grid, values);
+  return { lines, ...outlineErrors(outline, grid, values, lines) };
+}
+
+function leastCell(read: (grid: Grid) => OutlineErrors, grid: Grid, wanted: number): number | null {
   const [width, height] = [grid.columns * grid.cell, grid.rows * grid.cell];
   // Coarser ones first: from a sixteenth of the box on.
   let cell = Math.max(width, height) / 16;
@@ -31,8 +51,8 @@ function leastCell(field: DistanceField, grid: Grid, wanted: number): number | n
     const columns = Math.ceil(width / cell);
     const rows = Math.ceil(height / cell);
     if (columns * rows > MOST_SAMPLES) return null;
-    const { lines, greatest } = bilinearOutline(field, { ...grid, cell, columns, rows });
-    if (lines.length > 0 && greatest.distance <= wanted) return cell;
+    const { greatest, missed } = read({ ...grid, cell, columns, rows });
+    if (missed === 0 && greatest && greatest.distance <= wanted) return cell;
   }
   return null;
 }

@@ -29,7 +29,9 @@ export function inspection(
   const shape = sheet.shape(name);
   if (!shape) {
     const side = value < 0 ? "inside" : value > 0 ? "outside" : "boundary";
-    const nearest = { x: x - value * gradient.x, y: y - value * gradient.y };
+    // As far down the gradient as the value is.
+    const way = value / (Math.hypot(gradient.x, gradient.y) || 1);
+    const nearest = { x: x - way * gradient.x, y: y - way * gradient.y };
     return { side, distance: value, nearest, ring: -1, edge: -1, gradient, disputed: null, within: [] };
   }
   const { distance, location } = sheet.indexOf(shape);

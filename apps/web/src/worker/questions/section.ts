@@ -12,7 +12,7 @@ export interface SectionView {
   length: number;
   /** Signed distances at even steps along it, the first one at its start, the last one at its end. */
   values: Float64Array;
-  /** The exact ones, where the values are of what was composed. */
+  /** The exact ones, where the values are of what was composed and has an outline. */
   exact: Float64Array | null;
   /** Where it crosses or touches the boundary: how far along, and where. */
   zeros: { at: number; x: number; y: number }[];
@@ -33,6 +33,7 @@ export function section(sheet: AskedSheet, { name, from, to }: Asked): SectionVi
       return field.at(x, y);
     });
   const values = valuesOf(found.field);
+  const exact = found.isComposed ? found.exact() : null;
   const shape = found.isComposed ? null : sheet.shape(name);
   const shares = shape
     ? hitIndex(operandOf(shape.polygons))
@@ -45,7 +46,7 @@ export function section(sheet: AskedSheet, { name, from, to }: Asked): SectionVi
   return {
     length,
     values,
-    exact: found.isComposed ? valuesOf(found.exact()) : null,
+    exact: exact && valuesOf(exact),
     zeros: shares.map((share) => ({ at: share * length, ...along(share) })),
   };
 }

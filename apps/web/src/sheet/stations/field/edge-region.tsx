@@ -1,6 +1,7 @@
 import { Checkbox } from "antd";
 import { useMemo, useState } from "react";
 import { small } from "@/format/numbers";
+import type { Answer } from "@/worker/questions";
 import type { SheetView } from "@/worker/sheet-view";
 import { useAnswers } from "../../model/answers";
 import { type Place, useLayer } from "../../model/layers";
@@ -32,13 +33,16 @@ export function EdgeRegion({ name, isShown, onShow }: Props) {
         region of the nearest edge
       </Checkbox>
       <span className="quiet" data-testid="edge-region">
-        {problem ??
-          (found
-            ? `edge ${found.ring + 1}·${found.edge}: ${small(found.area)} ${view.plan.unit}² are nearest to it`
-            : isShown && "point at the plan")}
+        {problem ?? (isShown && (answered ? regionInWords(answered.answer, view.plan.unit) : "point at the plan"))}
       </span>
     </div>
   );
+}
+
+function regionInWords(found: Answer<"edgeRegion">, unit: string): string {
+  return found
+    ? `edge ${found.ring + 1}·${found.edge}: ${small(found.area)} ${unit}² are nearest to it`
+    : "nothing is inside: there are no edges";
 }
 
 function frameOf({ plan: { x, y, width, height } }: SheetView) {

@@ -1,6 +1,8 @@
 import { Button, InputNumber, Tabs } from "antd";
 import { useState } from "react";
+import { roundUp } from "@/format/round-up";
 import type { FieldAspect } from "@/worker/questions/field-picture";
+import type { SheetView } from "@/worker/sheet-view";
 import { useAnswers } from "../../model/answers";
 import { appendedLine, freshName } from "../../model/append";
 import { usualContours } from "../../model/distance-layer";
@@ -53,13 +55,16 @@ export function FieldPanel() {
   const samples = (
     <>
       <p className="quiet">
-        Negative inside, 0 on the boundary. The pointer's foot-line runs to the nearest place of the outline.
+        Negative inside, 0 on the boundary. The pointer's foot-line is as long as its number: where that is the exact
+        distance, it ends at the nearest place of the outline.
       </p>
       {sampled && <Samples name={sampled} />}
       {!sampled && (
         <>
           <Empty>The script samples no field of {name}. The plan shows its distance anyway.</Empty>
-          <Button onClick={() => append("distances", `field(${name}, cell: 1)`)}>Define a field of {name}</Button>
+          <Button onClick={() => append("distances", `field(${name}, cell: ${usualCell(view)})`)}>
+            Define a field of {name}
+          </Button>
         </>
       )}
       {toShape}
@@ -112,4 +117,9 @@ export function FieldPanel() {
       )}
     </Panel>
   );
+}
+
+/** Some hundreds of cells along the plan's longer side. */
+function usualCell({ plan: { width, height } }: SheetView): number {
+  return roundUp(Math.max(width, height) / 400).rounded;
 }

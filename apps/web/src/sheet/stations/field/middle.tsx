@@ -1,5 +1,6 @@
 import { Checkbox } from "antd";
 import { small } from "@/format/numbers";
+import type { Answer } from "@/worker/questions";
 import { useAnswers } from "../../model/answers";
 import { useLayer } from "../../model/layers";
 import { useLongQuestion } from "../../model/use-question";
@@ -28,14 +29,15 @@ export function Middle({ name, isShown, onShow }: Props) {
         medial axis
       </Checkbox>
       <span className="quiet" data-testid="medial-widest">
-        {isShown && (problem ?? (found ? middleInWords(found.widest?.radius ?? null) : "being traced …"))}
+        {isShown && (problem ?? (answered ? middleInWords(answered.answer) : "being traced …"))}
       </span>
     </div>
   );
 }
 
-function middleInWords(widest: number | null): string {
-  return widest === null
-    ? "no line is long enough to be seen here: the middle is a point"
-    : `widest circle inside: radius ${small(widest)}`;
+function middleInWords(found: Answer<"medialLines">): string {
+  if (!found) return "nothing is inside";
+  return found.widest
+    ? `widest circle inside: radius ${small(found.widest.radius)}`
+    : "no line is long enough to be seen here: the middle is a point";
 }

@@ -1,39 +1,28 @@
 import { FIELD_FORMATS, type FieldFormat, formOf, type Grid } from "@vertexon/geometry";
-import { Button, InputNumber, Progress, Select } from "antd";
+import { Button, Progress, Select } from "antd";
 import { useEffect, useMemo, useState } from "react";
 import { saveFile } from "@/client/save-file";
 import { Figure } from "@/format/figure";
 import { fixed, small } from "@/format/numbers";
-import type { GridReaderView } from "@/worker/questions/grid-reader";
 import type { SheetView } from "@/worker/sheet-view";
 import { useAnswers } from "../../model/answers";
 import { useLayer } from "../../model/layers";
 import { useLongQuestion } from "../../model/use-question";
 import { type SampledField, useSampledField } from "../../model/use-sampled-field";
-import { Facts, Pending } from "../parts/panel";
+import { Facts } from "../parts/panel";
 import { useResting } from "../parts/use-resting";
-import { FieldArgument, useFieldArgument } from "./field-argument";
+import { FieldArgument } from "./field-argument";
+import { ReadBetween } from "./read-between";
 
 /** The samples of a field: their grid, what who reads between them sees, and files of them. */
 export function Samples({ name }: { name: string }) {
   const { view, thread, moving } = useAnswers();
   const resting = useResting(view, moving);
-  const change = useFieldArgument(name);
-  const [wanted, setWanted] = useState(0.1);
   const definition = view.definitions.find((each) => each.name === name);
   const value = definition?.value?.type === "field" ? definition.value : null;
   const grid = useSameGrid(value?.grid ?? null);
   const sampled = useSampledField(thread, resting, name, grid);
-  const asked = useMemo(() => ({ name, wanted }), [name, wanted]);
-  const reader = useLongQuestion({ thread, view: resting }, "gridReader", asked);
-  const seen = reader.answered?.answer ?? null;
-  useLayer(
-    () => ({
-      ...(grid ? { sampled: { name, grid } } : {}),
-      ...(seen ? { traced: seen.lines, marked: placesOf(seen) } : {}),
-    }),
-    [seen, grid, name],
-  );
+  useLayer(() => (grid ? { sampled: { name, grid } } : null), [grid, name]);
   if (!value || !grid || !definition) return null;
   const { reach } = value;
   const { columns, rows, cell } = grid;
@@ -63,59 +52,9 @@ export function Samples({ name }: { name: string }) {
       {state !== "done" && <Working {...sampled} />}
       {sampled.problem && <p className="warning">{sampled.problem}</p>}
       {values && <SaveField name={name} samples={{ values, grid, reach, unit: view.plan.unit }} />}
-      {!seen && (
-        <Pending problem={reader.problem} work={reader}>
-          Reading between the samples …
-        </Pending>
-      )}
-      {seen && (
-        <>
-          <p className="field-verdict" data-testid="grid-reader">
-            Read between four samples, the outline is off by {small(seen.greatest.distance)} at most: the dashed line,
-            with crosses where.
-          </p>
-          <Facts
-            pairs
-            rows={[
-              ["at corners", offText(seen.atCorners), "reader-corners"],
-              ["elsewhere", offText(seen.elsewhere), "reader-elsewhere"],
-            ]}
-          />
-          <div className="field-row">
-            <span className="quiet">to stay within</span>
-            <InputNumber
-              size="small"
-              min={0.0001}
-              value={wanted}
-              onChange={(next) => next && setWanted(next)}
-              aria-label="wanted error of the outline"
-            />
-            <span data-testid="least-cell">
-              {seen.least === null ? "no cell that was tried is small enough" : `a cell of ${small(seen.least)} does`}
-            </span>
-            {seen.least !== null && seen.least !== cell && (
-              <Button
-                size="small"
-                disabled={!reader.isNewest}
-                onClick={() => seen.least !== null && change("cell", seen.least)}
-              >
-                Take it
-              </Button>
-            )}
-          </div>
-        </>
-      )}
+      <ReadBetween name={name} grid={grid} />
     </>
   );
-}
-
-/** Where the errors are greatest. */
-function placesOf({ atCorners, elsewhere }: GridReaderView): Float64Array {
-  return Float64Array.from([atCorners, elsewhere].flatMap((off) => (off && off.distance > 0 ? [off.x, off.y] : [])));
-}
-
-function offText(off: GridReaderView["atCorners"]): string {
-  return off ? small(off.distance) : "none";
 }
 
 /** The samples as a file, and the mapping to plan units beside it. */

@@ -21,6 +21,9 @@ Chart.register(BarController, BarElement, CategoryScale, LinearScale);
 /** Samples over the plan's longer side. */
 const SAMPLES = 200;
 
+/** What the two ways to compute a distance may differ by, as a share of the plan. */
+const ROUNDING = 1e-12;
+
 const ASPECTS: { value: FieldAspect; label: string }[] = [
   { value: "values", label: "as composed" },
   { value: "exact", label: "exact" },
@@ -45,18 +48,29 @@ export function WorthOf({ name, aspect, onAspect }: Props) {
   const { answered, problem } = work;
   const found = answered?.question.name === name ? answered.answer : null;
   if (!found) return <Pending {...{ problem, work }}>Holding {name} against the exact distance …</Pending>;
-  const { greatest, steepest } = found;
+  const { off, steepest } = found;
+  const options = ASPECTS.map((each) => ({ ...each, disabled: !off && needsOutline(each.value) }));
   return (
     <>
       <p className="field-verdict" data-testid="field-worth">
         {inWords(found)}
       </p>
-      <Segmented size="small" options={ASPECTS} value={aspect} onChange={onAspect} aria-label="what the plan shows" />
+      <Segmented
+        size="small"
+        options={options}
+        value={!off && needsOutline(aspect) ? "values" : aspect}
+        onChange={onAspect}
+        aria-label="what the plan shows"
+      />
       <Facts
         pairs
         rows={[
-          ["most off", <PlaceLink key="g" place={greatest} text={small(greatest.difference)} />, "field-most-off"],
-          ["mean", <Figure key="m" value={found.mean} />, "field-mean-off"],
+          [
+            "most off",
+            off ? <PlaceLink key="g" place={off.greatest} text={offText(off.greatest.difference, view)} /> : "—",
+            "field-most-off",
+          ],
+          ["mean", off ? <Figure key="m" value={off.mean} /> : "—", "field-mean-off"],
           ["steepest", <PlaceLink key="s" place={steepest} text={fixed(steepest.length, 4)} />, "field-steepest"],
           ["grows by", `${fixed(found.lipschitz, 4)} at most`],
         ]}
@@ -65,15 +79,30 @@ export function WorthOf({ name, aspect, onAspect }: Props) {
       <EdgeRegion name={name} isShown={isOwn} onShow={setOwn} />
       <Steepness found={found} />
       <p className="quiet">
-        Against the exact distance of the outline that it encloses, at {fixed(found.samples, 0)} places of the plan.
-        {greatest.difference !== 0 &&
+        {off
+          ? `Against the exact distance of the outline that it encloses, at ${fixed(found.samples, 0)} places of the plan.`
+          : "Nothing is inside: there is no outline whose exact distance it could be held against."}
+        {off &&
+          !isRounding(off.greatest.difference, view) &&
           found.tolerance > 0 &&
           ` Differences up to ${small(found.tolerance)} may come from that outline: its vertices lie within the tolerance.`}
-        {aspect === "difference" && " Stripes are where values are less than exact."}
+        {off && aspect === "difference" && " Stripes are where values are less than exact."}
         {aspect === "steepness" && " Stripes are where the gradient is shorter than 1."}
       </p>
     </>
   );
+}
+
+function offText(difference: number, view: SheetView): string {
+  return isRounding(difference, view) ? "rounding only" : small(difference);
+}
+
+function isRounding(difference: number, { plan: { width, height } }: SheetView): boolean {
+  return Math.abs(difference) <= ROUNDING * Math.max(width, height);
+}
+
+function needsOutline(aspect: FieldAspect): boolean {
+  return aspect === "exact" || aspect === "difference";
 }
 
 /** A number that shows on the plan where it was found. */
