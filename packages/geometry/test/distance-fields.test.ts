@@ -7,6 +7,7 @@ import {
   distanceIndex,
   distanceToCircle,
   distanceToEllipse,
+  distanceToRoundedBox,
   distanceToStar,
   formField,
   greatestBlend,
@@ -20,6 +21,7 @@ import {
   placedField,
   shapeField,
   starForm,
+  steepness,
   unionField,
   xorField,
 } from "../src";
@@ -77,6 +79,30 @@ test("no composition grows faster than it says, and its gradient is that of its 
   );
   // The blend that is neither was seen to be it.
   expect(fastest).toBeGreaterThan(1.2);
+});
+
+test("the steepness of samples is the length of their gradients, on creases too", () => {
+  fc.assert(
+    fc.property(fc.integer(), (seed) => {
+      const next = seededRandom(seed);
+      // Round numbers, so that samples lie on creases of what is symmetric.
+      const box = { minX: -4, minY: -2, maxX: 4, maxY: 2 };
+      const even = formField(distanceToRoundedBox, { x: 0, y: 0, width: 8, height: 4, radii: [0, 1, 0, 2] }, box);
+      const grid = { x: -12.25, y: -8.25, cell: 0.5, columns: 50, rows: 34 };
+      const slope = { x: 0, y: 0 };
+      for (const { name, field } of [{ name: "even", field: even }, ...compositions(next)]) {
+        let apart = 0;
+        steepness(field, grid).forEach((length, i) => {
+          field.at(-12 + (i % 50) * 0.5, -8 + Math.floor(i / 50) * 0.5, slope);
+          const off = Math.abs(length - Math.hypot(slope.x, slope.y));
+          if (off > 3e-4) throw new Error(`${name}, sample ${i}: ${length} is off by ${off}`);
+          if (off > 1e-6) apart++;
+        });
+        expect(apart).toBeLessThan(20);
+      }
+    }),
+    { numRuns: 8 },
+  );
 });
 
 test("blends differ from the plain ones by what is stated, and no less", () => {

@@ -1,4 +1,4 @@
-import { type Contour, contours, type DistanceField, sharpContours } from "@vertexon/geometry";
+import { type Contour, contours, sharpContours, steepness } from "@vertexon/geometry";
 import type { AskedSheet, NamedField } from "../asked-sheet";
 import { extremes } from "./extremes";
 import { type FieldRequest, shadeField } from "./shade-field";
@@ -20,6 +20,9 @@ export interface FieldPicture {
 /** More contours than this would be a grey. */
 const MOST_LEVELS = 200;
 
+/** Lengths of gradients are known to this. */
+const SAME = 1e-6;
+
 /** The tolerances of the outline that the deepest shade stands for at least: what its vertices explain stays pale. */
 const PALE = 4;
 
@@ -31,7 +34,10 @@ export function fieldPicture(
   const found = sheet.fieldOf(name);
   if (!found) return null;
   const exact = aspect === "exact" || aspect === "difference" ? found.exact() : null;
-  if (aspect === "steepness") return offPicture(found, request, steepnesses(found.field, request));
+  if (aspect === "steepness") {
+    const off = steepness(found.field, request).map((length) => (Math.abs(length - 1) > SAME ? length - 1 : 0));
+    return offPicture(found, request, off);
+  }
   if (aspect === "difference" && exact) {
     const off = differences(found.field.sample(request), exact.sample(request));
     return offPicture(found, request, off, PALE * found.tolerance);
@@ -61,13 +67,4 @@ function offPicture({ field }: NamedField, request: FieldRequest, off: Float64Ar
 
 function differences(values: Float64Array, others: Float64Array): Float64Array {
   return values.map((value, i) => value - others[i]);
-}
-
-/** By how much the length of the gradient differs from 1. */
-export function steepnesses(field: DistanceField, { x, y, cell, columns, rows }: FieldRequest): Float64Array {
-  const slope = { x: 0, y: 0 };
-  return Float64Array.from({ length: columns * rows }, (_, i) => {
-    field.at(x + ((i % columns) + 0.5) * cell, y + (Math.floor(i / columns) + 0.5) * cell, slope);
-    return Math.hypot(slope.x, slope.y) - 1;
-  });
 }

@@ -1,6 +1,5 @@
-import type { Worth } from "@vertexon/geometry";
+import { steepness, type Worth } from "@vertexon/geometry";
 import type { AskedSheet } from "../asked-sheet";
-import { steepnesses } from "./field-picture";
 import type { FieldRequest } from "./shade-field";
 
 export interface FieldWorth {
@@ -42,13 +41,13 @@ export function fieldWorth(
     sum += difference;
     if (difference > Math.abs(values[worst] - exact[worst])) worst = i;
   }
-  const steep = steepnesses(field, request);
-  const steepness = new Array<number>(STEPS).fill(0);
+  const lengths = steepness(field, request);
+  const byLength = new Array<number>(STEPS).fill(0);
   let steepest = 0;
-  for (let i = 0; i < steep.length; i++) {
+  for (let i = 0; i < lengths.length; i++) {
     // A length of exactly 1 belongs to the step that it ends, whatever its last digits.
-    steepness[Math.min(STEPS - 1, Math.max(0, Math.ceil((steep[i] + 1) / STEP - 1e-6) - 1))]++;
-    if (steep[i] > steep[steepest]) steepest = i;
+    byLength[Math.min(STEPS - 1, Math.max(0, Math.ceil(lengths[i] / STEP - 1e-6) - 1))]++;
+    if (lengths[i] > lengths[steepest]) steepest = i;
   }
   return {
     worth: field.worth,
@@ -57,8 +56,8 @@ export function fieldWorth(
       ? { greatest: { difference: values[worst] - exact[worst], ...placeOf(worst) }, mean: sum / values.length }
       : null,
     tolerance: found.tolerance,
-    steepness,
-    steepest: { length: steep[steepest] + 1, ...placeOf(steepest) },
+    steepness: byLength,
+    steepest: { length: lengths[steepest], ...placeOf(steepest) },
     samples: values.length,
   };
 }

@@ -22,3 +22,4 @@ export { repeatedField } from "./repeated";
 export { complement, differenceField, intersectionField, unionField, xorField } from "./sets";
 export { sharpContours } from "./sharp-contours";
 export { formField, shapeField } from "./sources";
+export { steepness } from "./steepness";
