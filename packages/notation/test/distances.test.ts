@@ -36,9 +36,9 @@ test.each([
   ["blend(left, bar, radius: 10)", "bound", "bound"],
   ["blend(left, bar, radius: 10, as: without, form: circle)", "neither", "neither"],
 ])("%s is %s outside and %s inside, and has the sign of its outline", (script, outside, inside) => {
-  const { field, plain, isBlended } = distanceFrom(script);
+  const { field, plain, hasOwnOutline } = distanceFrom(script);
   expect(field.worth).toEqual({ outside, inside });
-  if (isBlended) return;
+  if (hasOwnOutline) return;
   const exact = distanceIndex(operandOf(plain.polygons));
   for (let k = 0; k < 300; k++) {
     const [x, y] = [((k * 37) % 101) * 1.3 - 15, ((k * 53) % 97) * 1.3 - 15];
@@ -48,6 +48,26 @@ test.each([
     expect(Math.abs(value)).toBeLessThanOrEqual(Math.abs(distance) + slack);
     if (Math.abs(distance) > slack) expect(Math.sign(value)).toBe(Math.sign(distance));
     if ((distance < 0 ? inside : outside) === "exact") expect(Math.abs(value - distance)).toBeLessThanOrEqual(slack);
+  }
+});
+
+test.each([
+  "(distance(left) union distance(bar)).offset(-4)",
+  "(distance(left) union distance(bar)).offset(4)",
+  "(distance(left) difference distance(bar)).offset(3)",
+  "(distance(left) xor distance(bar)).shell(4)",
+  "blend(left, bar, radius: 10).shell(3)",
+])("%s is held against what it encloses itself, also where that is not what its outlines enclose", (script) => {
+  const { field, own } = distanceFrom(script);
+  const outline = operandOf(own.polygons);
+  const exact = distanceIndex(outline);
+  expect(own.vertexCount).toBeGreaterThan(0);
+  for (const ring of outline.rings)
+    for (let k = 0; k < ring.length; k += 2) expect(Math.abs(field.at(ring[k], ring[k + 1]))).toBeLessThan(0.06);
+  for (let k = 0; k < 300; k++) {
+    const [x, y] = [((k * 37) % 101) * 1.3 - 15, ((k * 53) % 97) * 1.3 - 15];
+    const [value, { distance }] = [field.at(x, y), exact.distance(x, y)];
+    if (Math.abs(distance) > 0.06) expect(Math.sign(value)).toBe(Math.sign(distance));
   }
 });
 
@@ -109,7 +129,7 @@ test("distances to the true curves of an ellipse are as quick to sample as they 
 test("a sampled field takes a distance as well", () => {
   const field = resultOf("f = field(blend(left, bar, radius: 12), cell: 5)\n", "f");
   expect(field).toMatchObject({ type: "field", grid: { columns: 20, rows: 20 } });
-  expect(field.type === "field" && field.distance?.isBlended).toBe(true);
+  expect(field.type === "field" && field.distance?.hasOwnOutline).toBe(true);
   expect(resultOf("f = field(bar, cell: 5, padding: 10, origin: (2, 4))\n", "f")).toMatchObject({
     grid: { x: -8, y: -6, columns: 24, rows: 24 },
   });

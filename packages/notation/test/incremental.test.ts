@@ -65,7 +65,7 @@ function summary(value: Value | null): unknown {
     case "field":
       return [value.grid, value.reach];
     case "distance":
-      return [value.field.at(3, 4), value.field.worth, value.isBlended, value.centre];
+      return [value.field.at(3, 4), value.field.worth, value.hasOwnOutline, value.centre];
     default:
       return value;
   }

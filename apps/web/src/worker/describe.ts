@@ -69,7 +69,7 @@ function describeValue(name: string, value: Value, nameOf: NameOf): SentValue {
       return describeProbe(value, nameOf);
     case "distance": {
       const { worth, lipschitz } = value.field;
-      return { type: "distance", worth, lipschitz, isBlended: value.isBlended };
+      return { type: "distance", worth, lipschitz };
     }
     case "field":
       return {

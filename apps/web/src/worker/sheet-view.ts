@@ -147,7 +147,6 @@ interface DistanceView {
   type: "distance";
   worth: { inside: Worth; outside: Worth };
   lipschitz: number;
-  isBlended: boolean;
 }
 
 interface FieldView {

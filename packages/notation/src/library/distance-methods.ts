@@ -43,6 +43,7 @@ export const distanceMethods: DistanceMethodSignature[] = [
       return given.derived({
         field: offsetField(given.field, by),
         plain: () => grown(given.plain, by),
+        hasOwnOutline: given.hasOwnOutline || (by !== 0 && !isExactAt(given, by)),
         handles: () => [...given.handles, ...boundaryHandle(given, args, "distance", by, 1)],
       });
     },
@@ -62,6 +63,7 @@ export const distanceMethods: DistanceMethodSignature[] = [
       return given.derived({
         field: shellField(given.field, width),
         plain,
+        hasOwnOutline: given.hasOwnOutline || !isExactAt(given, width) || !isExactAt(given, -width),
         handles: () => [...given.handles, ...boundaryHandle(given, args, "width", width, 0.5)],
       });
     },
@@ -74,7 +76,7 @@ export const distanceMethods: DistanceMethodSignature[] = [
     example: "distance(star(5, at: (50, 50), outer: 40, inner: 20)).rounded(4)",
     run(given, args) {
       const radius = args.positive("radius");
-      const inner = given.isBlended ? given.contour(-radius, given.tolerance) : grown(given.plain, -radius);
+      const inner = grown(given.own, -radius);
       if (inner.vertexCount === 0)
         throw new ArgumentError("radius", "nothing is left: no disc of this radius lies inside");
       const { field, bound } = distanceOf(inner);
@@ -188,6 +190,11 @@ export const distanceMethods: DistanceMethodSignature[] = [
     },
   },
 ];
+
+/** Whether a level lies on the side on which values are the exact distance, so that it is the outline grown by as much. */
+function isExactAt({ field: { worth } }: Distance, level: number): boolean {
+  return (level > 0 ? worth.outside : worth.inside) === "exact";
+}
 
 function grown(shape: Shape, by: number): Shape {
   return by === 0 ? shape : offsetBy(shape, by, ROUND);

@@ -154,7 +154,7 @@ export function combineDistances(operation: Operation, all: readonly Distance[],
     all,
     tolerance,
     field,
-    all.some(({ isBlended }) => isBlended),
+    all.some(({ hasOwnOutline }) => hasOwnOutline),
   );
 }
 
@@ -163,7 +163,7 @@ function combined(
   all: readonly Distance[],
   tolerance: number,
   field: DistanceField,
-  isBlended = true,
+  hasOwnOutline = true,
 ): Distance {
   const plain = () =>
     combineShapes(
@@ -177,7 +177,7 @@ function combined(
   return new Distance({
     field,
     plain,
-    isBlended,
+    hasOwnOutline,
     tolerance,
     bound: greatest(all.map(({ bound }) => bound)),
     centre: { x: middle(({ x }) => x), y: middle(({ y }) => y) },

@@ -22,8 +22,8 @@ interface DistanceParts {
   /** How far the outlines that it is measured from may lie from what they were told to be. */
   bound: ErrorBound;
   tolerance: number;
-  /** Whether boundaries run into each other, so that it encloses something else than the plain outline. */
-  isBlended: boolean;
+  /** Whether it encloses something else than the plain outline: boundaries run into each other, or it is a level of what is no exact distance. */
+  hasOwnOutline: boolean;
   centre: { x: number; y: number };
   /** What can be dragged of it, in the order of its steps. */
   handles: () => Handle[];
@@ -37,17 +37,17 @@ export class Distance {
   readonly field: DistanceField;
   readonly bound: ErrorBound;
   readonly tolerance: number;
-  readonly isBlended: boolean;
+  readonly hasOwnOutline: boolean;
   readonly centre: { x: number; y: number };
   private readonly plainOnce: () => Shape;
   private readonly handlesOnce: () => Handle[];
   private readonly ownOnce = once(() => this.outlineOfZeros());
 
-  constructor({ field, plain, bound, tolerance, isBlended, centre, handles }: DistanceParts) {
+  constructor({ field, plain, bound, tolerance, hasOwnOutline, centre, handles }: DistanceParts) {
     this.field = field;
     this.bound = bound;
     this.tolerance = tolerance;
-    this.isBlended = isBlended;
+    this.hasOwnOutline = hasOwnOutline;
     this.centre = centre;
     this.plainOnce = once(plain);
     this.handlesOnce = once(handles);
@@ -57,7 +57,7 @@ export class Distance {
     return this.plainOnce();
   }
 
-  /** The outline that it encloses itself, to within half of the tolerance where boundaries run into each other. */
+  /** The outline that it encloses itself, to within half of the tolerance where that is not the plain one. */
   get own(): Shape {
     return this.ownOnce();
   }
@@ -73,8 +73,8 @@ export class Distance {
 
   /** Another field that was made from this one. */
   derived(parts: Partial<DistanceParts> & Pick<DistanceParts, "field" | "plain">): Distance {
-    const { bound, tolerance, isBlended, centre } = this;
-    return new Distance({ bound, tolerance, isBlended, centre, handles: () => this.handles, ...parts });
+    const { bound, tolerance, hasOwnOutline, centre } = this;
+    return new Distance({ bound, tolerance, hasOwnOutline, centre, handles: () => this.handles, ...parts });
   }
 
   /** What lies at values up to a level, as a region within a tolerance of it. */
@@ -103,7 +103,7 @@ export class Distance {
   }
 
   private outlineOfZeros(): Shape {
-    if (!this.isBlended) return this.plain;
+    if (!this.hasOwnOutline) return this.plain;
     try {
       return this.contour(0, this.tolerance / 2);
     } catch (error) {
@@ -139,7 +139,7 @@ export function distanceOf(shape: Shape, byCurves = false): Distance {
     plain: () => shape,
     bound: byCurves ? shape.carried : shape.bound,
     tolerance: shape.tolerance,
-    isBlended: false,
+    hasOwnOutline: false,
     centre: shape.centre,
     handles: () => shape.handles,
   });
