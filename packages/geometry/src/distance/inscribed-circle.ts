@@ -4,6 +4,20 @@ import { distanceIndex } from "./distance-index";
 /** Cells that are looked at, at most. */
 const MOST_CELLS = 200_000;
 
+/** The first step from the middle, in parts of what the bound leaves; how many steps there are, and where to. */
+const STEPS_LEFT = 8;
+const HALVINGS = 200;
+const AROUND = [
+  [1, 0],
+  [1, 1],
+  [0, 1],
+  [-1, 1],
+  [-1, 0],
+  [-1, -1],
+  [0, -1],
+  [1, -1],
+];
+
 /**
  * A largest circle inside a shape: it lies inside, and no circle there has a larger radius than `bound`. That is larger by
  * `precision` (plan units, greater than 0) at the most, or by what 200,000 cells left open beside a long medial axis. Null
@@ -51,7 +65,24 @@ export function inscribedCircle(shape: Operand, precision: number): (Circle & { 
     ])
       look(cell.x + dx * quarter, cell.y + dy * quarter, quarter);
   }
-  return isFound ? { ...best, bound } : null;
+  if (!isFound) return null;
+  const circle = widened(best, bound, (x, y) => -index.distance(x, y).distance);
+  return { ...circle, bound: Math.max(bound, circle.radius) };
+}
+
+/** What is left up to the bound, as far as it is found by ever smaller steps from the middle: so round radii come out round. */
+function widened(circle: Circle, bound: number, insideAt: (x: number, y: number) => number): Circle {
+  let best = circle;
+  for (let step = STEPS_LEFT * (bound - circle.radius), k = 0; k < HALVINGS; k++) {
+    const from = best;
+    for (const [dx, dy] of AROUND) {
+      const [x, y] = [from.x + step * dx, from.y + step * dy];
+      const radius = insideAt(x, y);
+      if (radius > best.radius) best = { x, y, radius };
+    }
+    if (best === from) step /= 2;
+  }
+  return best;
 }
 
 interface Cell {
