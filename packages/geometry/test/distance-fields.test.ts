@@ -1,5 +1,6 @@
 import fc from "fast-check";
 import {
+  alongLine,
   aroundField,
   blendedUnion,
   type DistanceField,
@@ -14,12 +15,15 @@ import {
   intersectionField,
   locationIndex,
   nearestEdgeRegion,
+  offsetField,
   operandOf,
   parsePathData,
   pathField,
   pathIndex,
   placedField,
+  repeatedField,
   shapeField,
+  shellField,
   starForm,
   steepness,
   unionField,
@@ -87,7 +91,7 @@ test("the steepness of samples is the length of their gradients, on creases too"
       const next = seededRandom(seed);
       // Round numbers, so that samples lie on creases of what is symmetric.
       const box = { minX: -4, minY: -2, maxX: 4, maxY: 2 };
-      const even = formField(distanceToRoundedBox, { x: 0, y: 0, width: 8, height: 4, radii: [0, 1, 0, 2] }, box);
+      const even = formField(distanceToRoundedBox, { x: -4, y: -2, width: 8, height: 4, radii: [0, 1, 0, 2] }, box);
       const grid = { x: -12.25, y: -8.25, cell: 0.5, columns: 50, rows: 34 };
       const slope = { x: 0, y: 0 };
       for (const { name, field } of [{ name: "even", field: even }, ...compositions(next)]) {
@@ -103,6 +107,47 @@ test("the steepness of samples is the length of their gradients, on creases too"
     }),
     { numRuns: 8 },
   );
+});
+
+test("zeros and extremes along a line are all there are, those of walls thinner than steps too", () => {
+  fc.assert(
+    fc.property(fc.integer(), (seed) => {
+      const next = seededRandom(seed);
+      const place = () => ({ x: SIZE * (2 * next() - 0.5), y: SIZE * (2 * next() - 0.5) });
+      for (const { name, field } of compositions(next)) {
+        const wall = offsetField(shellField(field, 0.002), 0.001 * next());
+        for (const each of [field, wall]) {
+          const [from, to] = [place(), place()];
+          const length = Math.hypot(to.x - from.x, to.y - from.y);
+          const at = (share: number) => each.at(from.x + share * (to.x - from.x), from.y + share * (to.y - from.y));
+          const { zeros, least, greatest } = alongLine(each, from, to);
+          const about = `${name} from ${from.x}, ${from.y} to ${to.x}, ${to.y}`;
+          for (const zero of zeros) if (Math.abs(at(zero)) > 1e-9) throw new Error(`${about}: no zero at ${zero}`);
+          for (const { share, value } of [least, greatest]) expect(at(share)).toBeCloseTo(value, 10);
+          let before = at(0);
+          for (let k = 1, n = 0; k <= 4000; k++) {
+            const value = at(k / 4000);
+            if (value > greatest.value + 1e-6 * length || value < least.value - 1e-6 * length)
+              throw new Error(`${about}: ${value} at ${k / 4000} is beyond ${least.value} and ${greatest.value}`);
+            while (n < zeros.length && zeros[n] < (k - 1) / 4000) n++;
+            const isSeen = n < zeros.length && zeros[n] <= k / 4000;
+            if (value < 0 !== before < 0 && !isSeen) throw new Error(`${about}: a zero before ${k / 4000} is missed`);
+            before = value;
+          }
+        }
+      }
+    }),
+    { numRuns: 6 },
+  );
+  const box = { minX: 0, minY: 0, maxX: 8, maxY: 4 };
+  const room = formField(distanceToRoundedBox, { x: 0, y: 0, width: 8, height: 4, radii: [0, 0, 0, 0] }, box);
+  const walls = shellField(repeatedField(room, { stepX: 10, stepY: 1, columns: 30, rows: 1 }), 1e-6);
+  expect(alongLine(walls, { x: -5, y: 2 }, { x: 405, y: 2 }).zeros.length).toBe(120);
+  // Along a side all is 0, and a corner is touched by a line aslant.
+  const run = alongLine(room, { x: -4, y: 0 }, { x: 12, y: 0 }).zeros;
+  expect(run).toEqual([expect.closeTo(0.25, 9), expect.closeTo(0.75, 9)]);
+  expect(alongLine(room, { x: -3, y: 3 }, { x: 3, y: -3 }).zeros).toEqual([expect.closeTo(0.5, 9)]);
+  expect(alongLine(room, { x: 0, y: 2 }, { x: -3, y: 2 }).zeros).toEqual([0]);
 });
 
 test("blends differ from the plain ones by what is stated, and no less", () => {

@@ -2,6 +2,7 @@
  * Signed distance fields as values: exact ones of shapes, paths and closed forms, and what is composed of them. Each knows what it is
  * worth on either side of its zeros, and how fast it grows at most; docs/distance.md derives both.
  */
+export { alongLine, type LineProfile } from "./along-line";
 export { aroundField, MOST_AROUND } from "./around";
 export {
   type BlendForm,
