@@ -1,4 +1,4 @@
-import { type DistanceField, hitIndex, operandOf } from "@vertexon/geometry";
+import { alongLine, type DistanceField, hitIndex, operandOf } from "@vertexon/geometry";
 import type { AskedSheet } from "../asked-sheet";
 
 interface Asked {
@@ -12,6 +12,10 @@ export interface SectionView {
   length: number;
   /** Signed distances at even steps along it, the first one at its start, the last one at its end. */
   values: Float64Array;
+  /** The least and the greatest along the line, between samples too. */
+  least: number;
+  greatest: number;
+  isComposed: boolean;
   /** The exact ones, where the values are of what was composed and has an outline. */
   exact: Float64Array | null;
   /** Where it crosses or touches the boundary: how far along, and where. */
@@ -32,38 +36,21 @@ export function section(sheet: AskedSheet, { name, from, to }: Asked): SectionVi
       const { x, y } = along(k / (SAMPLES - 1));
       return field.at(x, y);
     });
-  const values = valuesOf(found.field);
+  const profile = alongLine(found.field, from, to);
   const exact = found.isComposed ? found.exact() : null;
   const shape = found.isComposed ? null : sheet.shape(name);
   const shares = shape
     ? hitIndex(operandOf(shape.polygons))
         .segment(from.x, from.y, to.x, to.y)
         .map((hit) => hit.along)
-    : crossings(values, (share) => {
-        const { x, y } = along(share);
-        return found.field.at(x, y);
-      });
+    : profile.zeros;
   return {
     length,
-    values,
+    values: valuesOf(found.field),
+    least: profile.least.value,
+    greatest: profile.greatest.value,
+    isComposed: found.isComposed,
     exact: exact && valuesOf(exact),
     zeros: shares.map((share) => ({ at: share * length, ...along(share) })),
   };
-}
-
-/** Where values along the line change their sign, halved to the last digits. */
-function crossings(values: Float64Array, valueAt: (share: number) => number): number[] {
-  const zeros: number[] = [];
-  for (let k = 1; k < values.length; k++) {
-    if (values[k - 1] <= 0 === values[k] <= 0) continue;
-    let [low, high] = [(k - 1) / (values.length - 1), k / (values.length - 1)];
-    const isIn = values[k - 1] <= 0;
-    for (let step = 0; step < 50; step++) {
-      const middle = (low + high) / 2;
-      if (valueAt(middle) <= 0 === isIn) low = middle;
-      else high = middle;
-    }
-    zeros.push((low + high) / 2);
-  }
-  return zeros;
 }

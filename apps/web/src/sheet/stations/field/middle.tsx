@@ -37,7 +37,7 @@ export function Middle({ name, isShown, onShow }: Props) {
 
 function middleInWords(found: Answer<"medialLines">): string {
   if (!found) return "nothing is inside";
-  return found.widest
-    ? `widest circle inside: radius ${small(found.widest.radius)}`
-    : "no line is long enough to be seen here: the middle is a point";
+  const unseen = found.lines.length === 0 && "no line is long enough to be seen here";
+  const widest = found.widest && `widest circle inside: radius ${small(found.widest.radius)}`;
+  return [widest, unseen].filter(Boolean).join("; ");
 }

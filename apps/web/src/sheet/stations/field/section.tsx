@@ -45,8 +45,8 @@ export function Section() {
         rows={[
           ["length", <Figure key="l" value={found.length} />],
           ["zeros", fixed(found.zeros.length, 0), "section-zeros"],
-          ["least", <Figure key="a" value={Math.min(...found.values)} />, "section-least"],
-          ["greatest", <Figure key="b" value={Math.max(...found.values)} />],
+          ["least", <Figure key="a" value={found.least} />, "section-least"],
+          ["greatest", <Figure key="b" value={found.greatest} />],
           ["steepest", <Figure key="s" value={steepest(found)} decimals={4} />],
           [
             "at",
@@ -59,13 +59,16 @@ export function Section() {
           ],
         ]}
       />
-      <p className="quiet">
-        {found.exact
-          ? "Dashed: the exact distance of the outline that it encloses."
-          : "No distance changes faster than the line runs: the slope lies between −1 and 1."}
-      </p>
+      <p className="quiet">{inWords(found)}</p>
     </>
   );
+}
+
+function inWords({ exact, isComposed }: SectionView): string {
+  if (exact) return "Dashed: the exact distance of the outline that it encloses.";
+  return isComposed
+    ? "Nothing is inside: there is no outline that it could be compared with."
+    : "No distance changes faster than the line runs: the slope lies between −1 and 1.";
 }
 
 /** The greatest slope between neighbouring samples. */
