@@ -1,5 +1,6 @@
 import { distanceIndex, operandOf } from "@vertexon/geometry";
-import { type Distance, Sheet } from "../src";
+import { type Shape, Sheet } from "../src";
+import { Distance } from "../src/values/distance";
 
 const HEAD =
   "plan 100 by 100, y down, unit px\ntolerance 0.05\nleft = circle((36, 50), radius: 22)\nbar = rect((40, 40), width: 44, height: 16)\n";
@@ -69,6 +70,21 @@ test.each([
     const [value, { distance }] = [field.at(x, y), exact.distance(x, y)];
     if (Math.abs(distance) > 0.06) expect(Math.sign(value)).toBe(Math.sign(distance));
   }
+});
+
+test("an outline that is too long for the tolerance is told less closely", () => {
+  class Long extends Distance {
+    override contour(level: number, tolerance: number): Shape {
+      if (tolerance < 0.1) throw new RangeError("the contour is too long for its tolerance");
+      return super.contour(level, tolerance);
+    }
+  }
+  const { field, bound, plain, centre } = distanceFrom("distance(left)");
+  const parts = { field, bound, centre, plain: () => plain, handles: () => [], hasOwnOutline: true };
+  const long = new Long({ ...parts, tolerance: 0.01 });
+  // A half, and four times that again and again.
+  expect([long.ownWithin, new Distance({ ...parts, tolerance: 0.01 }).ownWithin]).toEqual([0.32, 0.01]);
+  expect(Math.abs(long.own.area - plain.area)).toBeLessThan(0.32 * 2 * Math.PI * 22);
 });
 
 test("a contour is a shape again: with the sheet's tolerance, at any level, of composed distances", () => {

@@ -28,8 +28,8 @@ export interface NamedField {
   /** Null where nothing is inside, so that there is no outline. */
   exact(): DistanceField | null;
   isComposed: boolean;
-  /** The vertices of the exact one's outline lie within this of where the values are 0. */
-  tolerance: number;
+  /** The vertices of the exact one's outline lie within this of where the values are 0; it takes as long as that. */
+  tolerance(): number;
 }
 
 /** A sheet as questions find it. It was evaluated as a whole, or what is asked for is computed when it is. */
@@ -111,14 +111,14 @@ export class AskedSheet {
     const value = this.value(expression);
     const distance = value?.type === "field" ? value.distance : value?.type === "distance" ? value : null;
     if (distance) {
-      const { field, tolerance } = distance;
+      const { field } = distance;
       const exact = () => (distance.own.vertexCount > 0 ? this.exactFieldOf(distance.own) : null);
-      return { field, exact, isComposed: true, tolerance };
+      return { field, exact, isComposed: true, tolerance: () => distance.ownWithin };
     }
     const shape = value?.type === "field" ? value.shape : this.shape(expression);
     if (!shape || shape.vertexCount === 0) return null;
     const field = this.exactFieldOf(shape);
-    return { field, exact: () => field, isComposed: false, tolerance: 0 };
+    return { field, exact: () => field, isComposed: false, tolerance: () => 0 };
   }
 
   /** The outline that a name's distance is held against. */

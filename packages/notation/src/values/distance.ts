@@ -29,6 +29,10 @@ interface DistanceParts {
   handles: () => Handle[];
 }
 
+/** A contour that is too long is told less closely by this factor, up to so many tolerances. */
+const COARSER = 4;
+const COARSEST = 1000;
+
 const NO_HANDLES = (): Handle[] => [];
 
 /** A signed distance at every place: to a shape, or composed of some. */
@@ -57,9 +61,14 @@ export class Distance {
     return this.plainOnce();
   }
 
-  /** The outline that it encloses itself, to within half of the tolerance where that is not the plain one. */
+  /** The outline that it encloses itself, to within half of the tolerance or what `ownWithin` says. */
   get own(): Shape {
-    return this.ownOnce();
+    return this.ownOnce().shape;
+  }
+
+  /** The vertices of that lie within this of where the values are 0: the tolerance, more where it is too long for that. */
+  get ownWithin(): number {
+    return this.ownOnce().within;
   }
 
   get handles(): Handle[] {
@@ -102,15 +111,16 @@ export class Distance {
     return this.outlined(lines, error, [...polygons]);
   }
 
-  private outlineOfZeros(): Shape {
-    if (!this.hasOwnOutline) return this.plain;
-    try {
-      return this.contour(0, this.tolerance / 2);
-    } catch (error) {
-      // What reaches without end, or is too long for its tolerance, has no outline of its own.
-      if (error instanceof RangeError) return this.plain;
-      throw error;
-    }
+  private outlineOfZeros(): { shape: Shape; within: number } {
+    const { tolerance } = this;
+    if (!this.hasOwnOutline) return { shape: this.plain, within: tolerance };
+    // What is too long for its tolerance is told less closely.
+    for (let within = tolerance / 2; ; within *= COARSER)
+      try {
+        return { shape: this.contour(0, within), within: Math.max(tolerance, within) };
+      } catch (error) {
+        if (!(error instanceof RangeError) || within > COARSEST * tolerance) throw error;
+      }
   }
 
   private outlined(

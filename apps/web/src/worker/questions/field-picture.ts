@@ -40,7 +40,7 @@ export function fieldPicture(
   }
   if (aspect === "difference" && exact) {
     const off = differences(found.field.sample(request), exact.sample(request));
-    return offPicture(found, request, off, PALE * found.tolerance);
+    return offPicture(found, request, off, PALE * found.tolerance());
   }
   const field = exact ?? found.field;
   const values = field.sample(request);

@@ -55,7 +55,7 @@ export function fieldWorth(
     off: exact
       ? { greatest: { difference: values[worst] - exact[worst], ...placeOf(worst) }, mean: sum / values.length }
       : null,
-    tolerance: found.tolerance,
+    tolerance: found.tolerance(),
     steepness: byLength,
     steepest: { length: lengths[steepest], ...placeOf(steepest) },
     samples: values.length,

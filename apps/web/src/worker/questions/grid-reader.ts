@@ -26,7 +26,7 @@ export function gridReader(
   if (value?.type !== "field" || !found) return null;
   const outline = trueOutline(sheet, name, found);
   const read = (grid: Grid) => readBy(found.field, outline, grid, value.reach);
-  return { ...read(value.grid), tolerance: found.tolerance, least: leastCell(read, value.grid, wanted) };
+  return { ...read(value.grid), tolerance: found.tolerance(), least: leastCell(read, value.grid, wanted) };
 }
 
 /** Where values are the distance they are measured by; bounds are less than it, and that of the outline is taken. */
