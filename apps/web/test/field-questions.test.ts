@@ -144,6 +144,25 @@ test("a ray that steps through a boundary, because values are no bound, is caugh
   expect(safe.some(({ hasOverstepped }) => hasOverstepped)).toBe(false);
   expect(safe.every(({ isHit }) => isHit)).toBe(true);
   for (const { isHit, hasOverstepped } of marched) expect(isHit || hasOverstepped).toBe(true);
+  expect([marched[0].isSafe, safe[0].isSafe]).toEqual([false, true]);
+  // A wall so thin that the step ends behind it, on the same side.
+  const thin = asking(`${SOFT}wall = fillet.shell(0.01)\n`);
+  const through = Array.from(
+    { length: 60 },
+    (_, k) =>
+      thin("march", { name: "wall", from: { x: 2, y: 2 + 2.6 * k }, to: { x: 99, y: 81 }, relaxed: 1, size: 200 })!,
+  );
+  for (const { isHit, hasOverstepped } of through) expect(isHit || hasOverstepped).toBe(true);
+  expect(through.some(({ hasOverstepped }) => hasOverstepped)).toBe(true);
+  // A ray that slides along a side, and makes no way.
+  const along = ask("march", {
+    name: "lane",
+    from: { x: 0, y: 39.999 },
+    to: { x: 9, y: 39.999 },
+    relaxed: 1,
+    size: 200,
+  })!;
+  expect([along.isLeft, along.steps.length]).toEqual([true, 256]);
 });
 
 test("a bilinear reader: at the suggested cell its outline lies within the wanted error", () => {

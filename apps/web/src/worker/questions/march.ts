@@ -1,3 +1,4 @@
+import { alongLine } from "@vertexon/geometry";
 import type { AskedSheet } from "../asked-sheet";
 
 interface Asked {
@@ -16,12 +17,17 @@ export interface MarchView {
   steps: { x: number; y: number; distance: number }[];
   /** Whether the boundary was reached, in which case the last step lies on it. */
   isHit: boolean;
+  /** Whether there were so many steps that it was left before anything came of it. */
+  isLeft: boolean;
   /** Relaxed steps that went too far, were noticed, and were taken back. */
   takenBack: number;
   /** Whether the last step passed through the boundary, which happens where values are no bound. */
   hasOverstepped: boolean;
+  /** Whether values are a bound on the side of the start, so that steps are safe. */
+  isSafe: boolean;
 }
 
+/** A ray that is not done by then is left where it is. */
 const MOST_STEPS = 256;
 /** The boundary is reached where it is nearer than this part of the plan. */
 const NEAR = 1e-6;
@@ -37,19 +43,30 @@ export function march(sheet: AskedSheet, { name, from, to, relaxed, size }: Aske
   const found = sheet.fieldOf(name);
   const length = Math.hypot(to.x - from.x, to.y - from.y);
   if (!found || length === 0) return null;
-  const side = Math.sign(found.field.at(from.x, from.y)) || 1;
+  const { field } = found;
+  const side = Math.sign(field.at(from.x, from.y)) || 1;
+  const isSafe = field.worth[side < 0 ? "inside" : "outside"] !== "neither";
   const [dx, dy] = [(to.x - from.x) / length, (to.y - from.y) / length];
+  const placeAt = (at: number) => ({ x: from.x + at * dx, y: from.y + at * dy });
+  /** Whether the boundary lies between two places of the ray, also where the second one lies behind a wall. */
+  const hasCrossed = (start: number, end: number): boolean =>
+    end > start &&
+    alongLine(field, placeAt(start), placeAt(end)).zeros.some((share) => (1 - share) * (end - start) > NEAR * size);
   const steps: MarchView["steps"] = [];
   let at = 0;
   let before = { at: 0, gap: 0 };
   let factor = relaxed;
   let takenBack = 0;
+  const seen = (end: Partial<MarchView>): MarchView => ({
+    ...{ steps, takenBack, isSafe, isHit: false, isLeft: false, hasOverstepped: false },
+    ...end,
+  });
   while (steps.length < MOST_STEPS && at <= FAR * size) {
-    const [x, y] = [from.x + at * dx, from.y + at * dy];
-    const gap = side * found.field.at(x, y);
-    if (gap < -NEAR * size && factor === 1) {
-      steps.push({ x, y, distance: -gap });
-      return { steps, isHit: false, takenBack, hasOverstepped: true };
+    const { x, y } = placeAt(at);
+    const gap = side * field.at(x, y);
+    if (!isSafe && factor === 1 && hasCrossed(before.at, at)) {
+      steps.push({ x, y, distance: Math.abs(gap) });
+      return seen({ hasOverstepped: true });
     }
     if (factor > 1 && steps.length > 0 && (gap < 0 || at - before.at > before.gap + gap)) {
       takenBack++;
@@ -58,9 +75,9 @@ export function march(sheet: AskedSheet, { name, from, to, relaxed, size }: Aske
       continue;
     }
     steps.push({ x, y, distance: gap });
-    if (gap <= NEAR * size) return { steps, isHit: true, takenBack, hasOverstepped: false };
+    if (gap <= NEAR * size) return seen({ isHit: true });
     before = { at, gap };
     at += factor * gap;
   }
-  return { steps, isHit: false, takenBack, hasOverstepped: false };
+  return seen({ isLeft: at <= FAR * size });
 }

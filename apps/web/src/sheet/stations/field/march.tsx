@@ -49,13 +49,15 @@ export function March() {
             ? `the last one went through the boundary of ${name}: its values are no bound`
             : found.isHit
               ? `${name} is met`
-              : `${name} is not met`}
+              : `${name} is not met${found.isLeft ? " so far" : ""}`}
           {found.takenBack > 0 && `; ${plural(found.takenBack, "step")} went too far and was taken back`}
         </p>
       )}
       <p className="quiet">
-        Each circle is free of the outline: a step to its rim is safe. Longer steps save some, and are taken back where
-        two circles in a row leave a gap.
+        {found && !found.isSafe
+          ? "Values are no bound here: a circle may hold parts of the outline, and a step to its rim may pass through them."
+          : "Each circle is free of the outline: a step to its rim is safe."}{" "}
+        Longer steps save some, and are taken back where two circles in a row leave a gap.
       </p>
     </>
   );
