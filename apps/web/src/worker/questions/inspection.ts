@@ -17,6 +17,9 @@ export interface Inspection {
   within: string[];
 }
 
+/** Gradients shorter than this are rounding. */
+const LEVEL = 1e-6;
+
 /** Null for what has no distance. */
 export function inspection(
   sheet: AskedSheet,
@@ -29,8 +32,9 @@ export function inspection(
   const shape = sheet.shape(name);
   if (!shape) {
     const side = value < 0 ? "inside" : value > 0 ? "outside" : "boundary";
-    // As far down the gradient as the value is.
-    const way = value / (Math.hypot(gradient.x, gradient.y) || 1);
+    // As far down the gradient as the value is; where that is level there is no way.
+    const steep = Math.hypot(gradient.x, gradient.y);
+    const way = steep > LEVEL ? value / steep : 0;
     const nearest = { x: x - way * gradient.x, y: y - way * gradient.y };
     return { side, distance: value, nearest, ring: -1, edge: -1, gradient, disputed: null, within: [] };
   }
