@@ -22,7 +22,7 @@ import {
 } from "@vertexon/notation";
 import { namedShapes } from "./named-shapes";
 
-/** A field with the exact one of the outline that it stands for, blends left out. */
+/** A field with the exact distance of the outline that it encloses. */
 export interface NamedField {
   field: DistanceField;
   /** Null where nothing is inside, so that there is no outline. */

@@ -64,15 +64,15 @@ export function march(sheet: AskedSheet, { name, from, to, relaxed, size }: Aske
   while (steps.length < MOST_STEPS && at <= FAR * size) {
     const { x, y } = placeAt(at);
     const gap = side * field.at(x, y);
-    if (!isSafe && factor === 1 && hasCrossed(before.at, at)) {
-      steps.push({ x, y, distance: Math.abs(gap) });
-      return seen({ hasOverstepped: true });
-    }
     if (factor > 1 && steps.length > 0 && (gap < 0 || at - before.at > before.gap + gap)) {
       takenBack++;
       factor = 1;
       at = before.at + before.gap;
       continue;
+    }
+    if (!isSafe && hasCrossed(before.at, at)) {
+      steps.push({ x, y, distance: Math.abs(gap) });
+      return seen({ hasOverstepped: true });
     }
     steps.push({ x, y, distance: gap });
     if (gap <= NEAR * size) return seen({ isHit: true });
