@@ -211,6 +211,11 @@ test("what a bilinear reader misses of an outline is counted, and a cell that sh
   const fine = ask(coarse.least!);
   expect([fine.missed, fine.parts, fine.lines.length]).toEqual([0, 2, 2]);
   expect(fine.greatest!.distance).toBeLessThanOrEqual(0.4);
+  // A round number, and the next one that is wider does not.
+  const round = [0.4, 0.5, 0.6, 0.8, 1, 1.2, 1.5, 2];
+  expect(round).toContain(coarse.least);
+  const wider = ask(round[round.indexOf(coarse.least!) + 1]);
+  expect(wider.missed > 0 || wider.greatest!.distance > 0.4).toBe(true);
   const none = asking(`${grains}gone = distance(pin).offset(-1)\ngrid = field(gone, cell: 8)\n`);
   expect(none("gridReader", { name: "grid", wanted: 0.4 })).toMatchObject({ parts: 0, lines: [], greatest: null });
 });

@@ -8,12 +8,18 @@ export interface GridReaderView extends OutlineErrors {
   lines: Float64Array[];
   /** The vertices of the outline that this is held against lie within this of where the values are 0. */
   tolerance: number;
-  /** The widest cell that stays within the wanted error, of those that were tried; null where none did. */
+  /** The widest round cell that stays within the wanted error, of those that were tried; null where none did. */
   least: number | null;
 }
 
-/** Cells are halved so often at most, to find one that is fine enough. */
-const HALVINGS = 10;
+/** Cells are tried down to so many powers of ten, to find one that is fine enough. */
+const DECADES = 4;
+/** What round cells begin with, and what those begin with that are a little wider. */
+const ROUND: readonly [number, readonly number[]][] = [
+  [5, [8, 6]],
+  [2, [4, 3, 2.5]],
+  [1, [1.5, 1.2]],
+];
 const MOST_SAMPLES = 4_000_000;
 
 /** What a program sees that reads a sampled field bilinearly, against the true outline; null for what is no sampled field. */
@@ -45,14 +51,29 @@ function readBy(field: DistanceField, outline: TrueOutline, grid: Grid, reach: n
 
 function leastCell(read: (grid: Grid) => OutlineErrors, grid: Grid, wanted: number): number | null {
   const [width, height] = [grid.columns * grid.cell, grid.rows * grid.cell];
+  const isFine = (cell: number): boolean => {
+    const { greatest, missed } = read({
+      ...grid,
+      cell,
+      columns: Math.ceil(width / cell),
+      rows: Math.ceil(height / cell),
+    });
+    return missed === 0 && greatest !== null && greatest.distance <= wanted;
+  };
   // Coarser ones first: from a sixteenth of the box on.
-  let cell = Math.max(width, height) / 16;
-  for (let step = 0; step < HALVINGS; step++, cell /= 2) {
-    const columns = Math.ceil(width / cell);
-    const rows = Math.ceil(height / cell);
-    if (columns * rows > MOST_SAMPLES) return null;
-    const { greatest, missed } = read({ ...grid, cell, columns, rows });
-    if (missed === 0 && greatest && greatest.distance <= wanted) return cell;
+  for (const [cell, wider] of roundCells(Math.max(width, height) / 16)) {
+    if (Math.ceil(width / cell) * Math.ceil(height / cell) > MOST_SAMPLES) return null;
+    if (isFine(cell)) return wider.find(isFine) ?? cell;
   }
   return null;
+}
+
+/** Round cells of no more than a size, each about half as wide as the one before, with those between it and that one, widest first. */
+function* roundCells(size: number): Generator<[number, number[]]> {
+  let power = 10 ** Math.floor(Math.log10(size));
+  for (let step = 0; step < DECADES; step++, power /= 10)
+    for (const [factor, wider] of ROUND) {
+      const round = (each: number): number => Number((each * power).toPrecision(3));
+      if (factor * power <= size) yield [round(factor), wider.map(round).filter((cell) => cell <= size)];
+    }
 }
