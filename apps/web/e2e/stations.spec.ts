@@ -191,9 +191,9 @@ test("field: a definition is made, its extremes are those of the shape", async (
   await openSheet(page, "plan 100 by 100, y down, unit px\nblock = rect((20, 20), width: 60, height: 60)\n");
   await station(page, "Field");
   await page.getByRole("button", { name: "Define a field of block" }).click();
-  await expect(page.getByTestId("field-least")).toHaveText("−29.500");
-  // The farthest cell centre is half a cell from the plan's corner.
-  await expect(page.getByTestId("field-greatest")).toHaveText((19.5 * Math.SQRT2).toFixed(3));
+  await expect(page.getByTestId("field-least")).toHaveText("−29.750");
+  // The farthest cell centre is half a cell of 0.5 from the plan's corner.
+  await expect(page.getByTestId("field-greatest")).toHaveText((19.75 * Math.SQRT2).toFixed(3));
   const inside = await onPage(page, 30, 50);
   await page.mouse.move(inside.x, inside.y);
   await expect.poll(() => numberIn(page.getByTestId("strip-distance"))).toBeCloseTo(-10, 0);
