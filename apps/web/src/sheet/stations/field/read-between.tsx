@@ -58,9 +58,7 @@ export function ReadBetween({ name, grid }: { name: string; grid: Grid }) {
             onChange={(next) => next && setWanted(next)}
             aria-label="wanted error of the outline"
           />
-          <span data-testid="least-cell">
-            {least === null ? "no cell that was tried is small enough" : `a cell of ${small(least)} does`}
-          </span>
+          <span data-testid="least-cell">{leastInWords(seen, wanted)}</span>
           {least !== null && least !== grid.cell && (
             <Button size="small" disabled={!reader.isNewest} onClick={() => change("cell", least)}>
               Take it
@@ -82,6 +80,13 @@ function inWords({ greatest, parts }: GridReaderView): string {
   if (parts === 0) return "No outline comes within these samples.";
   if (!greatest) return "Read between four samples, there is no outline.";
   return `Read between four samples, the outline is off by up to ${small(greatest.distance)}: the dashed line, with crosses where.`;
+}
+
+function leastInWords({ least, tolerance }: GridReaderView, wanted: number): string {
+  if (least !== null) return `a cell of ${small(least)} does`;
+  return wanted < tolerance
+    ? "closer than the outline itself is known: ask for more, or lower the sheet's tolerance"
+    : "no cell that was tried is small enough";
 }
 
 /** Where the errors are greatest. */
