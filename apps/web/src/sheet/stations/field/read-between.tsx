@@ -85,7 +85,7 @@ function inWords({ greatest, parts }: GridReaderView): string {
 function leastInWords({ least, tolerance }: GridReaderView, wanted: number): string {
   if (least !== null) return `a cell of ${small(least)} does`;
   return wanted < tolerance
-    ? "closer than the outline itself is known: ask for more, or lower the sheet's tolerance"
+    ? `less than the tolerance of the outline, ${small(tolerance)}`
     : "no cell that was tried is small enough";
 }
 
