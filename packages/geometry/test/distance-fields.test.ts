@@ -143,6 +143,15 @@ test("zeros and extremes along a line are all there are, those of walls thinner 
   const room = formField(distanceToRoundedBox, { x: 0, y: 0, width: 8, height: 4, radii: [0, 0, 0, 0] }, box);
   const walls = shellField(repeatedField(room, { stepX: 10, stepY: 1, columns: 30, rows: 1 }), 1e-6);
   expect(alongLine(walls, { x: -5, y: 2 }, { x: 405, y: 2 }).zeros.length).toBe(120);
+  // One of many is a little deeper.
+  const disc = (x: number, radius: number) =>
+    formField(distanceToCircle, { x, y: 0, radius }, { minX: x - 2, minY: -2, maxX: x + 2, maxY: 2 });
+  const discs = unionField([
+    repeatedField(disc(0, 1), { stepX: 10, stepY: 1, columns: 40, rows: 1 }),
+    disc(270, 1.001),
+  ]);
+  const { least, greatest } = alongLine(discs, { x: -5, y: 0 }, { x: 398.3, y: 0 });
+  expect([least.value, greatest.value]).toEqual([expect.closeTo(-1.001, 10), expect.closeTo(7.3, 10)]);
   // Along a side all is 0, and a corner is touched by a line aslant.
   const run = alongLine(room, { x: -4, y: 0 }, { x: 12, y: 0 }).zeros;
   expect(run).toEqual([expect.closeTo(0.25, 9), expect.closeTo(0.75, 9)]);
