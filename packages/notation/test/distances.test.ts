@@ -72,7 +72,7 @@ test.each([
   }
 });
 
-test("an outline that is too long for the tolerance is told less closely", () => {
+test("an outline that is too long for the tolerance gets a coarser one", () => {
   class Long extends Distance {
     override contour(level: number, tolerance: number): Shape {
       if (tolerance < 0.1) throw new RangeError("the contour is too long for its tolerance");

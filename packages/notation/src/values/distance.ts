@@ -29,7 +29,7 @@ interface DistanceParts {
   handles: () => Handle[];
 }
 
-/** A contour that is too long is told less closely by this factor, up to so many tolerances. */
+/** What the tolerance is multiplied by for a contour that is too long, again and again, and the most that this may come to, in tolerances. */
 const COARSER = 4;
 const COARSEST = 1000;
 
@@ -114,7 +114,7 @@ export class Distance {
   private outlineOfZeros(): { shape: Shape; within: number } {
     const { tolerance } = this;
     if (!this.hasOwnOutline) return { shape: this.plain, within: tolerance };
-    // What is too long for its tolerance is told less closely.
+    // What is too long for its tolerance gets a coarser one.
     for (let within = tolerance / 2; ; within *= COARSER)
       try {
         return { shape: this.contour(0, within), within: Math.max(tolerance, within) };

@@ -12,7 +12,7 @@ export interface GridReaderView extends OutlineErrors {
   least: number | null;
 }
 
-/** Cells are tried down to so many powers of ten, to find one that is fine enough. */
+/** Over how many powers of ten cells are tried, to find one that is fine enough. */
 const DECADES = 4;
 /** What round cells begin with, and what those begin with that are a little wider. */
 const ROUND: readonly [number, readonly number[]][] = [

@@ -17,7 +17,7 @@ export interface MarchView {
   steps: { x: number; y: number; distance: number }[];
   /** Whether the boundary was reached, in which case the last step lies on it. */
   isHit: boolean;
-  /** Whether there were so many steps that it was left before anything came of it. */
+  /** Whether it was left after the last step that is allowed, before anything came of it. */
   isLeft: boolean;
   /** Relaxed steps that went too far, were noticed, and were taken back. */
   takenBack: number;

@@ -28,7 +28,7 @@ type List = DistanceField["list"];
 
 /** Where the direction turns by more than this, there is a corner: cos 30°. */
 const TURN = Math.cos(Math.PI / 6);
-/** In so many cells around it samples are bent by a corner. */
+/** How far around a corner samples are bent by it, in cells. */
 const BENT = 2.5;
 /** Places of the true outline that are looked at, for each cell that it comes by. */
 const PLACES = 2;
