@@ -9,6 +9,7 @@ import {
   distanceToCircle,
   distanceToEllipse,
   distanceToRoundedBox,
+  distanceToSegment,
   distanceToStar,
   formField,
   greatestBlend,
@@ -152,6 +153,13 @@ test("zeros and extremes along a line are all there are, those of walls thinner 
   ]);
   const { least, greatest } = alongLine(discs, { x: -5, y: 0 }, { x: 398.3, y: 0 });
   expect([least.value, greatest.value]).toEqual([expect.closeTo(-1.001, 10), expect.closeTo(7.3, 10)]);
+  // A segment is 0 wide: values come down to it as fast as they may, and go up again.
+  const ends = { x0: 0, y0: -1, x1: 0, y1: 1 };
+  const segment = formField(distanceToSegment, ends, { minX: 0, minY: -1, maxX: 0, maxY: 1 });
+  for (const from of [0.7, 1 / 3, Math.SQRT1_2, 2.9])
+    expect(alongLine(segment, { x: -from, y: 0.1 }, { x: 1, y: 0.1 }).zeros).toEqual([
+      expect.closeTo(from / (1 + from), 9),
+    ]);
   // Along a side all is 0, and a corner is touched by a line aslant.
   const run = alongLine(room, { x: -4, y: 0 }, { x: 12, y: 0 }).zeros;
   expect(run).toEqual([expect.closeTo(0.25, 9), expect.closeTo(0.75, 9)]);
