@@ -11,8 +11,8 @@ export interface Contour {
  * The contours of values sampled at a grid's cell centres, linear between neighbours; they end where the samples do.
  *
  * Each square of four samples is crossed by no, one or two pieces; the ambiguous case of two high and two low corners
- * in turn is settled by the saddle of the bilinear patch between them (Nielson and Hamann 1991). Pieces are joined through the sides that they share. A sample equal to
- * the level counts as above it.
+ * in turn is settled by the saddle of the bilinear patch between them (Nielson and Hamann 1991). Pieces are joined
+ * through the sides that they share. A sample equal to the level counts as above it.
  */
 export function contours(grid: Grid, values: ArrayLike<number>, levels: readonly number[]): Contour[] {
   const sorted = Float64Array.from(levels).sort();

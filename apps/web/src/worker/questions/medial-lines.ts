@@ -7,8 +7,8 @@ const ANGLE = (80 * Math.PI) / 180;
 const SQUARES = 250;
 
 /**
- * The medial axis of the outline that a field stands for, and a widest circle inside, which no other is wider than by a hundredth of the
- * tolerance; null for what has none.
+ * The medial axis of the outline that a field stands for, and a widest circle inside, to a hundredth of the tolerance or as near as
+ * `inscribedCircle` comes; null for what has none.
  */
 export function medialLines(
   sheet: AskedSheet,
