@@ -30,6 +30,7 @@ import {
   unionField,
   xorField,
 } from "../src";
+import { nearFields } from "../src/distance/fields/near-fields";
 import { ellipseField } from "../src/distance/fields/whole-ellipse";
 import { seededRandom } from "./arbitraries";
 import { compositions, SIZE, shapeNear } from "./compositions";
@@ -253,6 +254,24 @@ test("fields that are asked only where they may count leave the values of single
       }
     }),
     { numRuns: 40 },
+  );
+});
+
+test("the fields that are looked at near a place are all that may have the least value there", () => {
+  fc.assert(
+    fc.property(fc.integer(), fc.constantFrom(1, 4096, 2 ** 40), (seed, far) => {
+      const next = seededRandom(seed);
+      const all = Array.from({ length: 200 }, () => ({ field: scattered(next), turned: next() < 0.01 }));
+      const near = nearFields(all);
+      for (let k = 0; k < 100; k++) {
+        const [x, y, radius] = [far * (2 * next() - 1), far * (2 * next() - 1), 2 ** (8 * next() - 6)];
+        const values = all.map(({ field, turned }) => (turned ? -1 : 1) * field.at(x, y));
+        const most = Math.min(...values.map((value, i) => value + all[i].field.lipschitz * radius));
+        const wanted = [...all.keys()].filter((i) => values[i] - all[i].field.lipschitz * radius <= most);
+        expect(near(x, y, radius).map((side) => all.indexOf(side as (typeof all)[0]))).toEqual(wanted);
+      }
+    }),
+    { numRuns: 10 },
   );
 });
 

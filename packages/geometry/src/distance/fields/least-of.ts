@@ -1,9 +1,9 @@
 import type { Measure } from "../assembly/places";
-import type { DistanceField } from "./field";
+import { nearFields, type Side } from "./near-fields";
 
 /** The least value of several fields, each taken as it is or turned over; turned over itself, if wanted. */
 export interface Least {
-  fields: readonly { field: DistanceField; turned: boolean }[];
+  fields: readonly Side[];
   turned: boolean;
 }
 
@@ -23,6 +23,7 @@ export const MANY = 16;
 
 /** Asks each field in runs of places where it may have the least value. */
 export function measureLeast({ fields: all, turned }: Least): Measure {
+  const near = nearFields(all);
   return (places, slot, free) => {
     const { engine, count } = places;
     const [x, y, tiles] = [engine.placeX.value, engine.placeY.value, engine.tiles.value];
@@ -35,7 +36,7 @@ export function measureLeast({ fields: all, turned }: Least): Measure {
       engine.setTiles(tiles);
     };
     const runs = engine.middlesOfRuns(count, free);
-    const fields = all.length < MANY ? all : near(all, engine.middleX.value, engine.middleY.value, engine.radius.value);
+    const fields = all.length < MANY ? all : near(engine.middleX.value, engine.middleY.value, engine.radius.value);
     for (let k = 0; k < fields.length; k++) {
       if (count > RUN) {
         engine.setPlaces(engine.slotAt(free + MIDDLES), engine.slotAt(free + MIDDLES + 1));
@@ -58,14 +59,4 @@ export function measureLeast({ fields: all, turned }: Least): Measure {
     places.count = count;
     if (turned) engine.turnOver(count, slot);
   };
-}
-
-/** Those of some fields that may have the least value within a radius of a place. */
-function near(fields: Least["fields"], x: number, y: number, radius: number): Least["fields"] {
-  const values = fields.map(({ field, turned }) => (turned ? -1 : 1) * field.at(x, y));
-  const by = fields.map(({ field }) => field.lipschitz * radius);
-  let most = Number.POSITIVE_INFINITY;
-  for (let k = 0; k < fields.length; k++) most = Math.min(most, values[k] + by[k]);
-  // What is not a number tells nothing.
-  return fields.filter((_, k) => !(values[k] - by[k] > most));
 }
