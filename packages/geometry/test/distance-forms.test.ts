@@ -341,6 +341,66 @@ test("in a list places far away change nothing for those that follow", () => {
     }
 });
 
+test("in a list ellipses of any size and shape have the values that they have place by place, on their axes and next to them too", () => {
+  const ratio = fc.oneof(
+    fc.constantFrom(1, 1 - 2 ** -53, 1 - 1e-12, 0.5, 1e-4, 1e-9),
+    fc.double({ min: 1e-4, max: 1, noNaN: true }),
+  );
+  // In longer half-axes: the ends of the axes, those of the medial axis (1 - r r), and what is next to all of them.
+  const way = (r: number) => {
+    const special = [
+      0,
+      1,
+      r,
+      1 - r * r,
+      (1 - r * r) * (1 - 2 ** -53),
+      1e-20,
+      1e-39,
+      1e-40,
+      1e-41,
+      1e-60,
+      1e-155,
+      1e-170,
+      5e-324,
+    ];
+    return fc
+      .tuple(
+        fc.oneof(fc.constantFrom(...special), fc.double({ min: 0, max: 3, noNaN: true })),
+        fc.constantFrom(1, -1, r, 1e3, 1e13, 1e70),
+      )
+      .map(([u, by]) => u * by);
+  };
+  const list = ratio.chain((r) =>
+    fc.record({
+      r: fc.constant(r),
+      isTall: fc.boolean(),
+      size: fc.constantFrom(1, 1, 3e5, 1e30, 1e-100, 1e100),
+      middle: fc.constantFrom(0, 0, 0.7),
+      // Places of a run are mostly next to each other.
+      runs: fc.array(fc.tuple(way(r), way(r), fc.constantFrom(0, 1e-9, 0.01), fc.integer({ min: 1, max: 70 })), {
+        minLength: 1,
+        maxLength: 30,
+      }),
+    }),
+  );
+  fc.assert(
+    fc.property(list, ({ r, isTall, size, middle, runs }) => {
+      const form = { x: middle * size, y: 0, rx: isTall ? r * size : size, ry: isTall ? size : r * size };
+      const places = runs.flatMap(([u, v, by, many]) => Array.from({ length: many }, (_, i) => [u + i * by, v]));
+      const xs = Float64Array.from(places, ([u, v]) => ((isTall ? v : u) + middle) * size);
+      const ys = Float64Array.from(places, ([u, v]) => (isTall ? u : v) * size);
+      const values = new Float64Array(places.length);
+      formField(distanceToEllipse, form, { minX: -size, minY: -size, maxX: size, maxY: size }).list(xs, ys, values);
+      values.forEach((value, i) => {
+        const wanted = distanceToEllipse(xs[i], ys[i], form);
+        const most = 1e-15 * Math.max(size, Math.abs(xs[i]), Math.abs(ys[i]));
+        if (!(Math.abs(value - wanted) <= most)) throw new Error(`at ${xs[i]}, ${ys[i]}: ${value} for ${wanted}`);
+      });
+    }),
+    { numRuns: 300 },
+  );
+});
+
 test("lists may be long, forms of many parts stand beside each other, and what has too many is measured all the same", () => {
   const box = { minX: -20, minY: -20, maxX: 20, maxY: 20 };
   const burr = formField(distanceToStar, starForm(0, 0, 3000, 14, 13, 0.3), box);
