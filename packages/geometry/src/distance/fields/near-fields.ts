@@ -7,7 +7,7 @@ export interface Side {
 }
 
 /** Levels of squares that are looked at, each twice as wide as the one below. */
-const LEVELS = 8;
+const LEVELS = 4;
 
 /** Squares further from the origin than this many of their widths are not kept. */
 const FURTHEST = 2 ** 30;
