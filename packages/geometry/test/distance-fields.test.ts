@@ -257,6 +257,18 @@ test("fields that are asked only where they may count leave the values of single
   );
 });
 
+test("a union of many fields is exact where all of them lie apart, and a bound inside where two do not", () => {
+  const disc = (x: number, y: number): DistanceField =>
+    formField(distanceToCircle, { x, y, radius: 0.4 }, { minX: x - 0.4, minY: y - 0.4, maxX: x + 0.4, maxY: y + 0.4 });
+  const discs = Array.from({ length: 40_000 }, (_, k) => disc(Math.floor(k / 200), k % 200));
+  const apart = unionField(discs);
+  expect(apart.worth).toEqual({ inside: "exact", outside: "exact" });
+  expect(apart.within(1)).toEqual({ minX: -1.4, minY: -1.4, maxX: 200.4, maxY: 200.4 });
+  expect(apart.at(7.5, 9.5)).toBeCloseTo(Math.SQRT1_2 - 0.4, 15);
+  expect(unionField([...discs, disc(70, 20.7)]).worth).toEqual({ inside: "bound", outside: "exact" });
+  expect(intersectionField(discs).worth).toEqual({ inside: "exact", outside: "bound" });
+});
+
 test("the fields that are looked at near a place are all that may have the least value there", () => {
   fc.assert(
     fc.property(fc.integer(), fc.constantFrom(1, 4096, 2 ** 40), (seed, far) => {

@@ -37,12 +37,13 @@ export function copiedOutline(outline: Outline | undefined, count: number, place
   };
 }
 
-/** Two outlines that lie apart. */
-export function bothOutlines(a: Outline | undefined, b: Outline | undefined): Outline | undefined {
-  if (!a || !b) return undefined;
+/** Outlines that lie apart. */
+export function allOutlines(outlines: readonly (Outline | undefined)[]): Outline | undefined {
+  const known = outlines.filter((outline) => outline !== undefined);
+  if (known.length < outlines.length) return undefined;
   return () => {
-    const [p, q] = [a(), b()];
-    return p && q && { ...p, rings: [...p.rings, ...q.rings] };
+    const shapes = known.map((outline) => outline()).filter((shape) => shape !== null);
+    return shapes.length < known.length ? null : { ...shapes[0], rings: shapes.flatMap(({ rings }) => rings) };
   };
 }
 

@@ -1,22 +1,27 @@
 import type { Bounds } from "../../polygon";
+import type { Change } from "../assembly/places";
 import type { Slope } from "../forms";
-import { type DistanceField, EVERYWHERE, least, type Worth } from "./field";
-import { bothOutlines, sampledByOutline } from "./known-outline";
+import { type DistanceField, EVERYWHERE, least } from "./field";
+import { allOutlines, sampledByOutline } from "./known-outline";
 import { type Least, MANY, measureLeast } from "./least-of";
-import { byMeasure, changed, joined, lastOf, listOrder } from "./measured";
+import { byMeasure, changed, joined, lastOf, listOrder, type Measured } from "./measured";
 
 /** In at least one of some fields' shapes: the least of their values. */
 export function unionField(fields: readonly DistanceField[]): DistanceField {
   if (fields.length === 0) throw new RangeError("a union of fields takes at least one field");
-  const union = fields.slice(1).reduce((a, b) => minimum(a, b), fields[0]);
-  return eachWhereItCounts(union, { fields: fields.map((field) => ({ field, turned: false })), turned: false });
+  if (fields.length === 1) return fields[0];
+  const asked = { fields: fields.map((field) => ({ field, turned: false })), turned: false };
+  const isApart = areApart(fields);
+  const union = { ...minimum(fields, isApart), ...whereTheyCount(fields, asked, LESSER) };
+  return isApart ? sampledByOutline(union, allOutlines(fields.map(({ outline }) => outline))) : union;
 }
 
 /** In all of them: the greatest. */
 export function intersectionField(fields: readonly DistanceField[]): DistanceField {
   if (fields.length === 0) throw new RangeError("an intersection of fields takes at least one field");
-  const intersection = fields.slice(1).reduce((a, b) => maximum(a, b), fields[0]);
-  return eachWhereItCounts(intersection, { fields: fields.map((field) => ({ field, turned: true })), turned: true });
+  if (fields.length === 1) return fields[0];
+  const asked = { fields: fields.map((field) => ({ field, turned: true })), turned: true };
+  return { ...maximum(fields), ...whereTheyCount(fields, asked, GREATER) };
 }
 
 /** In the first, and in no other. */
@@ -25,17 +30,19 @@ export function differenceField(a: DistanceField, b: DistanceField): DistanceFie
     { field: a, turned: true },
     { field: b, turned: false },
   ];
-  return eachWhereItCounts(maximum(a, complement(b)), { fields, turned: true });
+  const both = [a, complement(b)];
+  return { ...maximum(both), ...whereTheyCount(both, { fields, turned: true }, GREATER) };
 }
 
+const LESSER: Change = ({ engine, count }, slot, other) => engine.lesser(count, slot, other);
+const GREATER: Change = ({ engine, count }, slot, other) => engine.greater(count, slot, other);
+
 /** Measured by asking fields where they may have the least value, unless all can be asked as fast: two in closed form, or as grids. */
-function eachWhereItCounts(field: DistanceField, least: Least): DistanceField {
-  const order = lastOf(...least.fields.map(({ field }) => field.order));
-  const areFew = least.fields.length < 3 && (order === "rows" || order === "grid");
-  if (areFew || least.fields.length < 2) return field;
-  const together = least.fields.length < MANY ? "tiles" : "blocks";
-  const measured = byMeasure(measureLeast(least), lastOf(together, listOrder(order)));
-  return sampledByOutline({ ...field, ...measured }, field.outline);
+function whereTheyCount(fields: readonly DistanceField[], least: Least, join: Change): Measured {
+  const order = least.fields.map(({ field }) => field.order).reduce((a, b) => lastOf(a, b));
+  if (fields.length === 2 && (order === "rows" || order === "grid")) return joined(fields[0], fields[1], join);
+  const together = fields.length < MANY ? "tiles" : "blocks";
+  return byMeasure(measureLeast(least), lastOf(together, listOrder(order)));
 }
 
 /** In one of the two only. */
@@ -68,45 +75,72 @@ function turnAround(slope: Slope | undefined): void {
   slope.y = -slope.y;
 }
 
-function minimum(a: DistanceField, b: DistanceField): DistanceField {
+/** What a field tells of single places, and of itself. */
+type Known = Omit<DistanceField, keyof Measured | "outline">;
+type Held = Pick<DistanceField, "worth" | "lipschitz">;
+
+function minimum(fields: readonly DistanceField[], isApart: boolean): Known {
+  const { worth, lipschitz } = fields.reduce<Held>(ofBoth, fields[0]);
+  return {
+    at: extremeAt(fields, 1),
+    // No boundary of one lies inside another where their boxes are apart.
+    worth: isApart ? worth : { ...worth, inside: least(worth.inside, "bound") },
+    lipschitz,
+    within: (level) => fields.map((field) => field.within(level)).reduce(boxAroundBoth),
+  };
+}
+
+function maximum(fields: readonly DistanceField[]): Known {
+  const { worth, lipschitz } = fields.reduce<Held>(ofBoth, fields[0]);
+  return {
+    at: extremeAt(fields, -1),
+    worth: { ...worth, outside: least(worth.outside, "bound") },
+    lipschitz,
+    within: (level) => fields.map((field) => field.within(level)).reduce(boxInBoth),
+  };
+}
+
+/** What holds for the values of both. */
+function ofBoth(a: Held, b: Held): Held {
+  const [inside, outside] = [least(a.worth.inside, b.worth.inside), least(a.worth.outside, b.worth.outside)];
+  return { worth: { inside, outside }, lipschitz: Math.max(a.lipschitz, b.lipschitz) };
+}
+
+/** The least value, or by the sign -1 the greatest. */
+function extremeAt(fields: readonly DistanceField[], sign: 1 | -1): DistanceField["at"] {
   const other = { x: 0, y: 0 };
-  const isApart = areApart(a.within(0), b.within(0));
-  const lesser: DistanceField = {
-    at(x, y, slope) {
-      const p = a.at(x, y, slope);
-      const q = b.at(x, y, slope && other);
-      if (p <= q) return p;
+  return (x, y, slope) => {
+    let value = fields[0].at(x, y, slope);
+    for (let k = 1; k < fields.length; k++) {
+      const next = fields[k].at(x, y, slope && other);
+      if (sign * value <= sign * next) continue;
+      value = next;
       if (slope) {
         slope.x = other.x;
         slope.y = other.y;
       }
-      return q;
-    },
-    ...joined(a, b, ({ engine, count }, slot, other) => engine.lesser(count, slot, other)),
-    worth: { outside: least(a.worth.outside, b.worth.outside), inside: worthInside(a, b, isApart) },
-    lipschitz: Math.max(a.lipschitz, b.lipschitz),
-    within: (level) => boxAroundBoth(a.within(level), b.within(level)),
-  };
-  return isApart ? sampledByOutline(lesser, bothOutlines(a.outline, b.outline)) : lesser;
-}
-
-function maximum(a: DistanceField, b: DistanceField): DistanceField {
-  return {
-    ...complement(minimum(complement(a), complement(b))),
-    ...joined(a, b, ({ engine, count }, slot, other) => engine.greater(count, slot, other)),
-    within: (level) => boxInBoth(a.within(level), b.within(level)),
+    }
+    return value;
   };
 }
 
-/** No boundary of one lies inside the other where their boxes are apart. */
-function worthInside(a: DistanceField, b: DistanceField, isApart: boolean): Worth {
-  const worth = least(a.worth.inside, b.worth.inside);
-  return isApart ? worth : least(worth, "bound");
-}
+/** Comparisons of boxes, at most: for more of them that overlap in x it is not found out whether they are apart. */
+const COMPARED = 2 ** 24;
 
-function areApart(a: Bounds | null, b: Bounds | null): boolean {
-  if (!a || !b) return true;
-  return a.maxX < b.minX || b.maxX < a.minX || a.maxY < b.minY || b.maxY < a.minY;
+/** Whether the boxes around fields' shapes are known to be apart. */
+function areApart(fields: readonly DistanceField[]): boolean {
+  const boxes = fields.map((field) => field.within(0)).filter((box) => box !== null);
+  boxes.sort((a, b) => a.minX - b.minX);
+  let compared = 0;
+  /** Those that reach as far as where the next one begins. */
+  let open: Bounds[] = [];
+  for (const box of boxes) {
+    open = open.filter(({ maxX }) => maxX >= box.minX);
+    compared += open.length;
+    if (compared > COMPARED || !open.every(({ minY, maxY }) => maxY < box.minY || box.maxY < minY)) return false;
+    open.push(box);
+  }
+  return true;
 }
 
 export function boxInBoth(a: Bounds | null, b: Bounds | null): Bounds | null {
