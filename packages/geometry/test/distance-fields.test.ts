@@ -122,13 +122,16 @@ test("zeros and extremes along a line are all there are, those of walls thinner 
           const [from, to] = [place(), place()];
           const length = Math.hypot(to.x - from.x, to.y - from.y);
           const at = (share: number) => each.at(from.x + share * (to.x - from.x), from.y + share * (to.y - from.y));
-          const { zeros, least, greatest } = alongLine(each, from, to);
+          const { zeros, least, greatest, steepest } = alongLine(each, from, to);
           const about = `${name} from ${from.x}, ${from.y} to ${to.x}, ${to.y}`;
           for (const zero of zeros) if (Math.abs(at(zero)) > 1e-9) throw new Error(`${about}: no zero at ${zero}`);
           for (const { share, value } of [least, greatest]) expect(at(share)).toBeCloseTo(value, 10);
+          expect(steepest).toBeLessThan(each.lipschitz + 1e-9);
           let before = at(0);
           for (let k = 1, n = 0; k <= 4000; k++) {
             const value = at(k / 4000);
+            if (Math.abs(value - before) > ((steepest + 1e-6) * length) / 4000)
+              throw new Error(`${about}: steeper than ${steepest} before ${k / 4000}`);
             if (value > greatest.value + 1e-6 * length || value < least.value - 1e-6 * length)
               throw new Error(`${about}: ${value} at ${k / 4000} is beyond ${least.value} and ${greatest.value}`);
             while (n < zeros.length && zeros[n] < (k - 1) / 4000) n++;
@@ -144,7 +147,8 @@ test("zeros and extremes along a line are all there are, those of walls thinner 
   const box = { minX: 0, minY: 0, maxX: 8, maxY: 4 };
   const room = formField(distanceToRoundedBox, { x: 0, y: 0, width: 8, height: 4, radii: [0, 0, 0, 0] }, box);
   const walls = shellField(repeatedField(room, { stepX: 10, stepY: 1, columns: 30, rows: 1 }), 1e-6);
-  expect(alongLine(walls, { x: -5, y: 2 }, { x: 405, y: 2 }).zeros.length).toBe(120);
+  const through = alongLine(walls, { x: -5, y: 2 }, { x: 405, y: 2 });
+  expect([through.zeros.length, through.steepest]).toEqual([120, 1]);
   // One of many is a little deeper.
   const disc = (x: number, radius: number) =>
     formField(distanceToCircle, { x, y: 0, radius }, { minX: x - 2, minY: -2, maxX: x + 2, maxY: 2 });

@@ -15,6 +15,8 @@ export interface SectionView {
   /** The least and the greatest along the line, between samples too. */
   least: number;
   greatest: number;
+  /** How fast they change along it, at most. */
+  steepest: number;
   isComposed: boolean;
   /** The exact ones, where the values are of what was composed and has an outline. */
   exact: Float64Array | null;
@@ -49,6 +51,7 @@ export function section(sheet: AskedSheet, { name, from, to }: Asked): SectionVi
     values: valuesOf(found.field),
     least: profile.least.value,
     greatest: profile.greatest.value,
+    steepest: profile.steepest,
     isComposed: found.isComposed,
     exact: exact && valuesOf(exact),
     zeros: shares.map((share) => ({ at: share * length, ...along(share) })),

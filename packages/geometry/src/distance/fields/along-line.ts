@@ -6,6 +6,8 @@ export interface LineProfile {
   zeros: number[];
   least: { share: number; value: number };
   greatest: { share: number; value: number };
+  /** The steepest that was seen: how fast values change along the line, by its length. */
+  steepest: number;
 }
 
 /** Parts that are looked at first, the least that they are halved to, and places that are looked at for one question at most. */
@@ -16,6 +18,8 @@ const MOST = 30_000;
 const TOUCH = 2 ** -16;
 /** Extremes are within this share of how much values may change along the line, before they are looked for among their neighbours. */
 const OPEN = 2 ** -22;
+/** So many of the steepest places are looked for among their neighbours. */
+const PEAKS = 16;
 /** What rounding leaves of a zero, as a share of coordinates. */
 const ROUNDING = 2 ** -42;
 
@@ -46,7 +50,19 @@ export function alongLine(
     },
   });
   const { share, value } = greatest(line(-1));
-  return { zeros: zeros(line(1), ROUNDING * size), least: { share, value: 0 - value }, greatest: greatest(line(1)) };
+  const rounding = ROUNDING * size;
+  const places = aroundZeros(line(1), rounding);
+  const slope = { x: 0, y: 0 };
+  const steepness = (k: number): number => {
+    field.at(from.x + k * dx, from.y + k * dy, slope);
+    return Math.abs(slope.x * dx + slope.y * dy) / (Math.hypot(dx, dy) || 1);
+  };
+  return {
+    zeros: zeros(line(1), places, rounding),
+    least: { share, value: 0 - value },
+    greatest: greatest(line(1)),
+    steepest: steepest(places.shares, steepness),
+  };
 }
 
 /** Values along a line by its shares, and the most that they change by along it. */
@@ -91,14 +107,18 @@ function refined(line: Line, isOpen: (length: number, a: number, b: number, best
   return { shares, values };
 }
 
-function zeros(line: Line, rounding: number): number[] {
-  const signOf = (value: number): number => (Math.abs(value) <= rounding ? 0 : Math.sign(value));
-  const { shares, values } = refined(
+/** Places between which there is a zero where the sign changes, and no other one. */
+function aroundZeros(line: Line, rounding: number): Places {
+  const isZero = (value: number): boolean => Math.abs(value) <= rounding;
+  return refined(
     line,
     (length, a, b) =>
-      Math.abs(a) + Math.abs(b) <= line.most * length + rounding &&
-      !(length < TOUCH && signOf(a) === 0 && signOf(b) === 0),
+      Math.abs(a) + Math.abs(b) <= line.most * length + rounding && !(length < TOUCH && isZero(a) && isZero(b)),
   );
+}
+
+function zeros(line: Line, { shares, values }: Places, rounding: number): number[] {
+  const signOf = (value: number): number => (Math.abs(value) <= rounding ? 0 : Math.sign(value));
   /** Where the sign of the first of two places ends. */
   const endOf = (k: number): number => {
     let [low, high] = [shares[k], shares[k + 1]];
@@ -128,14 +148,28 @@ function greatest(line: Line): { share: number; value: number } {
     (length, a, b, best) => (a + b + line.most * length) / 2 > best + OPEN * line.most,
   );
   const best = values.reduce((k, value, i) => (value > values[k] ? i : k), 0);
-  let [low, high] = [shares[Math.max(0, best - 1)], shares[Math.min(shares.length - 1, best + 1)]];
   // Between its neighbours there is one peak, or what is left between them is not worth more.
-  for (let step = 0; step < 60; step++) {
-    const [a, b] = [low + (high - low) / 3, high - (high - low) / 3];
-    if (line.at(a) < line.at(b)) low = a;
-    else high = b;
-  }
-  const peak = (low + high) / 2;
+  const peak = peakAround(line.at, shares, best);
   const value = line.at(peak);
   return value > values[best] ? { share: peak, value } : { share: shares[best], value: values[best] };
+}
+
+function steepest(shares: readonly number[], steepness: (share: number) => number): number {
+  const values = shares.map(steepness);
+  const peaks = [...values.keys()]
+    .filter((k) => !(values[k] < values[k - 1] || values[k] < values[k + 1]))
+    .sort((a, b) => values[b] - values[a])
+    .slice(0, PEAKS);
+  return Math.max(...peaks.map((k) => Math.max(values[k], steepness(peakAround(steepness, shares, k)))));
+}
+
+/** Where values are greatest between the neighbours of a place, if there is one peak. */
+function peakAround(at: (share: number) => number, shares: readonly number[], k: number): number {
+  let [low, high] = [shares[Math.max(0, k - 1)], shares[Math.min(shares.length - 1, k + 1)]];
+  for (let step = 0; step < 60; step++) {
+    const [a, b] = [low + (high - low) / 3, high - (high - low) / 3];
+    if (at(a) < at(b)) low = a;
+    else high = b;
+  }
+  return (low + high) / 2;
 }

@@ -47,7 +47,7 @@ export function Section() {
           ["zeros", fixed(found.zeros.length, 0), "section-zeros"],
           ["least", <Figure key="a" value={found.least} />, "section-least"],
           ["greatest", <Figure key="b" value={found.greatest} />],
-          ["steepest", <Figure key="s" value={steepest(found)} decimals={4} />],
+          ["steepest", <Figure key="s" value={found.steepest} decimals={4} />, "section-steepest"],
           [
             "at",
             found.zeros.length === 0
@@ -69,14 +69,6 @@ function inWords({ exact, isComposed }: SectionView): string {
   return isComposed
     ? "Nothing is inside: there is no outline that it could be compared with."
     : "No distance changes faster than the line runs: the slope lies between −1 and 1.";
-}
-
-/** The greatest slope between neighbouring samples. */
-function steepest({ length, values }: SectionView): number {
-  const step = length / (values.length - 1);
-  let most = 0;
-  for (let k = 1; k < values.length; k++) most = Math.max(most, Math.abs(values[k] - values[k - 1]) / step);
-  return most;
 }
 
 function Profile({
