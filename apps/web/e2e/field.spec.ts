@@ -72,6 +72,33 @@ test("where there are no shapes, the field that was composed last is shown at ev
   await expect(page.getByTestId("panel")).toContainText("2 subpaths");
 });
 
+test("each distance of the sheet can be chosen in the panel, those in lists too", async ({ page }) => {
+  const script =
+    "plan 100 by 100, y down, unit px\nplanks = (distance(rect((10, 10), width: 60, height: 12)), distance(circle((50, 70), radius: 20)).shell(4))\npad = circle((80, 20), radius: 5)\n";
+  await openSheet(page, script);
+  await station(page, "Field");
+  const chosen = page.getByTestId("panel").locator(".panel-about");
+  await expect(chosen).toContainText("distance to pad");
+  const take = async (name: string): Promise<void> => {
+    await page.getByLabel("field that is shown").click();
+    await page.locator(".ant-select-item-option").getByText(name, { exact: true }).click();
+  };
+  await take("planks.at(1)");
+  await expect(page.getByTestId("field-worth")).toContainText("outside");
+  await tab(page, "Section");
+  await drag(page, [20, 70], [80, 70]);
+  await expect(page.getByTestId("section-zeros")).toHaveText("4");
+  await expect(page.getByTestId("section-steepest")).toHaveText("1.0000");
+  // The list itself stands for its first one.
+  await take("distance to pad");
+  await choose(page, "planks");
+  await expect(chosen).toContainText("planks.at(0)");
+  await tab(page, "Samples");
+  await page.getByRole("button", { name: "Define a field of planks.at(0)" }).click();
+  await expect.poll(() => scriptText(page)).toContain("distances = field(planks.at(0), cell: 0.5)");
+  await expect(page.getByTestId("panel")).toContainText("sampled in");
+});
+
 test("a distance with nothing inside says so at each turn, and what samples miss is counted", async ({ page }) => {
   const script =
     "plan 40 by 40, y up, unit m\npin = circle((20, 20), radius: 1)\ngone = distance(pin).offset(-3)\npins = distance(pin) union distance(circle((8, 8), radius: 5))\n";

@@ -82,6 +82,7 @@ export {
   type Grip,
   type Handle,
   handlesOf,
+  namedDistancesIn,
   namedShapesIn,
   type Probe,
   Shape,

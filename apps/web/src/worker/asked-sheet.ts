@@ -11,7 +11,9 @@ import {
 import {
   type Attachment,
   applyEdits,
+  type Distance,
   type Evaluated,
+  namedDistancesIn,
   namedShapesIn,
   type Progress,
   planSizeEdits,
@@ -97,9 +99,19 @@ export class AskedSheet {
 
   /** A shape by the expression that stands for it: a definition, or an item of one. */
   shape(expression: string): Shape | null {
+    return this.itemNamed(expression, namedShapesIn);
+  }
+
+  /** And a signed distance, composed or sampled. */
+  private distance(expression: string): Distance | null {
+    const value = this.value(expression);
+    return value?.type === "field" ? value.distance : this.itemNamed(expression, namedDistancesIn);
+  }
+
+  private itemNamed<T>(expression: string, itemsIn: (name: string, value: Value) => [string, T][]): T | null {
     const name = /^\w+/.exec(expression)?.[0] ?? "";
     const value = this.value(name);
-    return (value && namedShapesIn(name, value).find(([each]) => each === expression)?.[1]) ?? null;
+    return (value && itemsIn(name, value).find(([each]) => each === expression)?.[1]) ?? null;
   }
 
   shapes(): { name: string; shape: Shape }[] {
@@ -109,7 +121,7 @@ export class AskedSheet {
   /** The signed distance that a name stands for: a distance, a sampled field, or a shape; null for anything else, and an empty one. */
   fieldOf(expression: string): NamedField | null {
     const value = this.value(expression);
-    const distance = value?.type === "field" ? value.distance : value?.type === "distance" ? value : null;
+    const distance = this.distance(expression);
     if (distance) {
       const { field } = distance;
       const exact = () => (distance.own.vertexCount > 0 ? this.exactFieldOf(distance.own) : null);
@@ -124,7 +136,7 @@ export class AskedSheet {
   /** The outline that a name's distance is held against. */
   outlineOf(expression: string): Shape | null {
     const value = this.value(expression);
-    const distance = value?.type === "field" ? value.distance : value?.type === "distance" ? value : null;
+    const distance = this.distance(expression);
     if (distance) return distance.own;
     return value?.type === "field" ? value.shape : this.shape(expression);
   }

@@ -13,13 +13,14 @@ import {
   type Definition,
   type Distance,
   handlesOf,
+  namedDistancesIn,
   namedShapesIn,
   type Probe,
   type Shape,
   type Value,
 } from "@vertexon/notation";
 import { packPath } from "./packed-path";
-import type { ProbeView, SentDefinition, SentShape, SentValue, ShapeView } from "./sheet-view";
+import type { DistanceView, ProbeView, SentDefinition, SentShape, SentValue, ShapeView } from "./sheet-view";
 
 /** What a shape or a distance that something was made from is called; empty where it has no name. */
 export type NameOf = (from: Shape | Distance) => string;
@@ -51,6 +52,10 @@ function describeValue(name: string, value: Value, nameOf: NameOf): SentValue {
         type: "list",
         length: value.items.length,
         shapes: namedShapesIn(name, value).map(([item, shape]) => ({ name: item, shape: describeShape(shape) })),
+        distances: namedDistancesIn(name, value).map(([item, each]) => ({
+          name: item,
+          distance: describeDistance(each),
+        })),
         probes: value.items.flatMap((item) => (item.type === "probe" ? [describeProbe(item, nameOf)] : [])),
       };
     case "text":
@@ -67,10 +72,8 @@ function describeValue(name: string, value: Value, nameOf: NameOf): SentValue {
       return describeShape(value);
     case "probe":
       return describeProbe(value, nameOf);
-    case "distance": {
-      const { worth, lipschitz } = value.field;
-      return { type: "distance", worth, lipschitz };
-    }
+    case "distance":
+      return describeDistance(value);
     case "field":
       return {
         type: "field",
@@ -81,6 +84,10 @@ function describeValue(name: string, value: Value, nameOf: NameOf): SentValue {
         reach: value.reach,
       };
   }
+}
+
+function describeDistance({ field: { worth, lipschitz } }: Distance): DistanceView {
+  return { type: "distance", worth, lipschitz };
 }
 
 function describeProbe({ shape, points }: Probe, nameOf: NameOf): ProbeView {

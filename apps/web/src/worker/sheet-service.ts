@@ -5,6 +5,7 @@ import {
   type Diagnostic,
   type Distance,
   type Evaluated,
+  namedDistancesIn,
   type Progress,
   reasonOf,
   type Shape,
@@ -89,7 +90,8 @@ export class SheetService {
 
 /** As views of one shape, so those of one distance share what they are computed by. */
 function nameOfDistance({ field }: Distance, { definitions }: Evaluated): string {
-  return definitions.find(({ value }) => value?.type === "distance" && value.field === field)?.name ?? "";
+  const all = definitions.flatMap(({ name, value }) => (value ? namedDistancesIn(name, value) : []));
+  return all.find(([, each]) => each.field === field)?.[0] ?? "";
 }
 
 /** A value that cannot be shown is an error at its definition; all others are shown. */

@@ -49,7 +49,7 @@ export interface SentDefinition extends Omit<DefinitionView, "value"> {
 
 export type SentValue =
   | Exclude<ValueView, { type: "shape" | "list" }>
-  | { type: "list"; length: number; shapes: { name: string; shape: SentShape }[]; probes: ProbeView[] }
+  | (Omit<ListView, "shapes"> & { shapes: { name: string; shape: SentShape }[] })
   | SentShape;
 
 export type SentShape = Omit<ShapeView, "outline" | "sources"> & { outline: PackedPath; sources: PackedPath[] };
@@ -69,7 +69,7 @@ export type ValueView =
   | { type: "number"; value: number }
   | { type: "angle"; radians: number }
   | { type: "point"; x: number; y: number }
-  | { type: "list"; length: number; shapes: { name: string; shape: ShapeView }[]; probes: ProbeView[] }
+  | ListView
   | { type: "text"; value: string }
   | { type: "rule" | "word" | "truth" | "share" | "box" | "leg" | "template" }
   | ShapeView
@@ -142,8 +142,17 @@ export interface ProbeView {
   }[];
 }
 
+/** Shapes and distances by the expressions that stand for them, such as `posts.at(2)`. */
+interface ListView {
+  type: "list";
+  length: number;
+  shapes: { name: string; shape: ShapeView }[];
+  distances: { name: string; distance: DistanceView }[];
+  probes: ProbeView[];
+}
+
 /** A signed distance at every place, composed or not: what its values are worth, and how fast they grow at most. */
-interface DistanceView {
+export interface DistanceView {
   type: "distance";
   worth: { inside: Worth; outside: Worth };
   lipschitz: number;

@@ -6,6 +6,6 @@ export type { Grip, Handle, Measure } from "./handle";
 export { handlesOf } from "./handles";
 export type { PointOrigin } from "./origin";
 export { type Combination, MOST_VERTICES, Shape, type Sources } from "./shape";
-export { namedShapesIn, shapesIn } from "./shapes-in";
+export { namedDistancesIn, namedShapesIn, shapesIn } from "./shapes-in";
 export { bestCircle, type LegValue, type TrailRecord } from "./trail";
 export * from "./values";

@@ -4,7 +4,7 @@ import type { SheetView } from "@/worker/sheet-view";
 import type { Live } from "../model/answers";
 import type { Choice, ClickedName } from "../model/choice";
 import type { Picked } from "../model/handles";
-import { isAboutShape, shapeInQuestion, shapesOf } from "../model/scene";
+import { definitionBehind, isAboutShape, shapeInQuestion } from "../model/scene";
 import type { ScriptHandle } from "../script/script-editor";
 
 /** What the user is at, and how the cursor in the script changes that. `isCombined`: it is about combined shapes. */
@@ -29,7 +29,7 @@ export function useOwnChoice(
     (wanted: string) => {
       take(wanted);
       const now = live.current?.view;
-      const name = now && (shapesOf(now).find((each) => each.name === wanted)?.definition ?? wanted);
+      const name = now && definitionBehind(now, wanted);
       const definition = now?.definitions.find((each) => each.name === name);
       if (definition) editor.current?.reveal(definition.nameSpan);
     },

@@ -11,6 +11,7 @@ export interface NamedShape {
 }
 
 const shapesByView = new WeakMap<SheetView, NamedShape[]>();
+const distancesByView = new WeakMap<SheetView, readonly NamedDistance[]>();
 const resultsByView = new WeakMap<SheetView, NamedShape[]>();
 
 /** A view never changes: what follows from it is computed once. */
@@ -33,6 +34,29 @@ function computeShapes(view: SheetView): NamedShape[] {
     if (value?.type === "shape") return [{ name: definition, definition, shape: value }];
     return value?.type === "list" ? value.shapes.map(({ name, shape }) => ({ name, definition, shape })) : [];
   });
+}
+
+/** A signed distance, composed or sampled, as `NamedShape` has shapes. */
+export interface NamedDistance {
+  name: string;
+  definition: string;
+}
+
+/** All composed distances of a sheet, and sampled fields of such, in the order of their definitions. */
+export function distancesOf(view: SheetView): readonly NamedDistance[] {
+  return once(distancesByView, view, ({ definitions }) =>
+    definitions.flatMap(({ name: definition, value }) => {
+      const isComposed = value?.type === "distance" || (value?.type === "field" && value.isComposed);
+      if (isComposed) return [{ name: definition, definition }];
+      return value?.type === "list" ? value.distances.map(({ name }) => ({ name, definition })) : [];
+    }),
+  );
+}
+
+/** The definition that an expression for a shape or a distance names, or an item of which it is. */
+export function definitionBehind(view: SheetView, expression: string): string {
+  const named = [...shapesOf(view), ...distancesOf(view)].find(({ name }) => name === expression);
+  return named?.definition ?? expression;
 }
 
 /** A shape of a view by the expression that stands for it. */
@@ -86,7 +110,7 @@ export function isAboutShape(view: SheetView, name: string): boolean {
   const definition = view.definitions.find((each) => each.name === name);
   if (!definition) return true; // an item of a list, or about to be written
   const { value } = definition;
-  if (value?.type === "list") return value.shapes.length > 0 || value.probes.length > 0;
+  if (value?.type === "list") return value.shapes.length + value.distances.length + value.probes.length > 0;
   return value?.type === "shape" || value?.type === "probe" || value?.type === "field" || value?.type === "distance";
 }
 

@@ -1,14 +1,16 @@
-import { Button, InputNumber, Tabs } from "antd";
+import { Button, InputNumber, Select, Tabs } from "antd";
 import { useState } from "react";
 import { roundUp } from "@/format/round-up";
 import type { FieldAspect } from "@/worker/questions/field-picture";
 import type { SheetView } from "@/worker/sheet-view";
 import { useAnswers } from "../../model/answers";
 import { appendedLine, freshName } from "../../model/append";
+import { useChoice } from "../../model/choice";
 import { usualContours } from "../../model/distance-layer";
 import { useEdits } from "../../model/edits";
 import { useKept } from "../../model/kept";
 import { useLayer } from "../../model/layers";
+import { distancesOf, shapesOf } from "../../model/scene";
 import { useField } from "../../model/use-field";
 import { Empty, Panel } from "../parts/panel";
 import { CheckField } from "./check-field";
@@ -23,7 +25,8 @@ import "./field.css";
 export function FieldPanel() {
   const { view } = useAnswers();
   const { edit } = useEdits();
-  const { name, isComposed, sampled } = useField();
+  const { choose } = useChoice();
+  const { name, definition, isComposed, sampled } = useField();
   const [aspect, setAspect] = useState<FieldAspect>("values");
   const [tab, setTab] = useState<string | null>(null);
   const [ownInterval, setInterval] = useKept<number | null>("contours every", null);
@@ -61,7 +64,7 @@ export function FieldPanel() {
       {sampled && <Samples name={sampled} />}
       {!sampled && (
         <>
-          <Empty>The script samples no field of {name}. The plan shows its distance anyway.</Empty>
+          <p className="quiet">The script samples no field of {name}. The plan shows its distance anyway.</p>
           <Button onClick={() => append("distances", `field(${name}, cell: ${usualCell(view)})`)}>
             Define a field of {name}
           </Button>
@@ -78,7 +81,19 @@ export function FieldPanel() {
   return (
     <Panel
       title="Field"
-      about={name && (isComposed ? name : `distance to ${name}`)}
+      about={
+        name && (
+          <Select
+            size="small"
+            showSearch
+            value={name}
+            options={fieldsToChoose(view)}
+            onChange={choose}
+            popupMatchSelectWidth={false}
+            aria-label="field that is shown"
+          />
+        )
+      }
       aside={
         <span
           className="inline-field"
@@ -95,7 +110,7 @@ export function FieldPanel() {
         </span>
       }
     >
-      {isComposed && name && <NumbersBehind name={name} />}
+      {isComposed && definition && <NumbersBehind name={definition} />}
       {!name && <Empty>No shape to measure from yet.</Empty>}
       {name && (
         <Tabs
@@ -117,6 +132,13 @@ export function FieldPanel() {
       )}
     </Panel>
   );
+}
+
+/** What the script composed, and the distances to shapes, which need not be written. */
+function fieldsToChoose(view: SheetView) {
+  const composed = distancesOf(view).map(({ name }) => ({ value: name, label: name }));
+  const shapes = shapesOf(view).map(({ name }) => ({ value: name, label: `distance to ${name}` }));
+  return [...composed, ...shapes];
 }
 
 /** Some hundreds of cells along the plan's longer side. */
