@@ -75,6 +75,11 @@ test("a definition comes back to life when what it lacks is written, and when a 
   const sheet = new Sheet();
   expect(sheet.update("a = b + 1").diagnostics[0].message).toContain('no definition of "b"');
   expect(sheet.update("a = b + 1\nb = 2").definitions[0].value).toMatchObject({ value: 3 });
+  // One that cannot be read is there all the same.
+  expect(sheet.update("a = b + 1\nb = 2 +").diagnostics[0].message).toBe(
+    '"b" has an error, so this cannot be computed',
+  );
+  expect(sheet.update("a = b + 1\nc = 2 +").diagnostics[0].message).toContain('no definition of "b"');
   expect(sheet.update("a = b + 1\nb = a").diagnostics).toHaveLength(2);
   expect(sheet.update("a = b + 1\nb = 2").diagnostics).toEqual([]);
   expect(sheet.update("a = b + 1\nb = 2").definitions[0].value).toMatchObject({ value: 3 });

@@ -39,6 +39,8 @@ export interface Computed {
 export class Run {
   readonly definitions = new Map<string, { statement: DefinitionStatement; text: string; from: number }>();
   readonly functions = new Map<string, SheetFunction & { statement: Statement; from: number }>();
+  /** The names of definitions that could not be read. */
+  readonly unread = new Set<string>();
   private readonly found: Diagnostic[] = [];
   private readonly lineStarts: number[] = [0];
 
@@ -54,6 +56,8 @@ export class Run {
     for (const { from, text, statement } of statements) {
       if (statement instanceof ScriptError) {
         if (unsavableIn(text).length === 0) this.reportError(from, statement);
+        const name = /^(\w+)\s*=/.exec(text)?.[1];
+        if (name) this.unread.add(name);
       } else if (statement.kind === "function") this.addFunction(statement, text, from);
       else if (statement.kind === "definition") {
         const { name, nameSpan } = statement;
@@ -376,12 +380,18 @@ export class Run {
 }
 
 export function unknownName(name: string, span: Span, run: Run): ScriptError {
+  if (run.unread.has(name)) return withError(name, span);
   if (functions.has(name) || run.functions.has(name))
     return new ScriptError(span, `"${name}" is a function: it needs its arguments in brackets`);
   const foreign = foreignName(name);
   if (foreign) return new ScriptError(span, `no definition of "${name}"; ${foreign.message}`, foreign.mends(span));
   const known = [...run.definitions.keys(), ...constants.keys()];
   return misspelled(span, `no definition of "${name}"`, name, known);
+}
+
+/** What uses a definition that has an error has none of its own. */
+export function withError(name: string, span: Span): ScriptError {
+  return new ScriptError(span, `"${name}" has an error, so this cannot be computed`);
 }
 
 /** A place in a statement as a place in the script. */

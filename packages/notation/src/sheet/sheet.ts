@@ -16,7 +16,7 @@ import { evaluate, type Surroundings } from "./evaluate";
 import type { Evaluated, PlanSettings, Progress } from "./evaluated";
 import { isMeant, meantMend } from "./meant";
 import { evaluationOrder } from "./order";
-import { type ParsedStatement, Run, shiftedBy, unknownName } from "./run";
+import { type ParsedStatement, Run, shiftedBy, unknownName, withError } from "./run";
 
 /** What the plan and the tolerance are called among the things that a definition depends on. */
 const PLAN = "plan";
@@ -146,7 +146,7 @@ export class Sheet {
     const tolerance = run.readTolerance();
     this.setting(PLAN, JSON.stringify(plan));
     this.setting(TOLERANCE, String(tolerance));
-    this.setting(NAMES, [...run.definitions.keys(), "fn", ...run.functions.keys()].join(" "));
+    this.setting(NAMES, [...run.definitions.keys(), "fn", ...run.functions.keys(), "unread", ...run.unread].join(" "));
     this.setting(FILES, JSON.stringify([...this.attachments.keys()]));
     for (const name of this.settings.keys())
       if (name.startsWith(FUNCTION) && !run.functions.has(name.slice(FUNCTION.length))) this.settings.delete(name);
@@ -289,7 +289,7 @@ export class Sheet {
         }
         const found = compute(name);
         uses.set(name, found.version);
-        if (!found.value) throw new ScriptError(span, `"${name}" has an error, so this cannot be computed`);
+        if (!found.value) throw withError(name, span);
         return found.value;
       },
     };
