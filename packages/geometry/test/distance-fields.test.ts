@@ -235,6 +235,7 @@ test("fields that are asked only where they may count leave the values of single
         unionField([unionField(some), differenceField(others[0], intersectionField(some))]),
         aroundField(unionField(some), 0.3, 0.2, 5),
         xorField(unionField(some), unionField(others)),
+        unionField(Array.from({ length: count }, () => placedRing(next))),
       ];
       // Of no whole tiles, of some, and of several blocks.
       const [columns, rows] = [1 + Math.floor(150 * next()), 1 + Math.floor(80 * next())];
@@ -291,6 +292,19 @@ test("the fields that are looked at near a place are all that may have the least
   );
 });
 
+/** A ring of six corners with a hole, turned about, and mirrored or not. */
+function placedRing(next: () => number): DistanceField {
+  const ring = (radius: number, sense: number): Float64Array =>
+    Float64Array.from(
+      { length: 12 },
+      (_, i) => radius * (i & 1 ? Math.sin : Math.cos)((sense * (i >> 1) * Math.PI) / 3),
+    );
+  const shape = shapeField({ rings: [ring(1, 1), ring(0.3 + 0.5 * next(), -1)], fillRule: "nonzero" });
+  const [angle, size, isMirrored] = [7 * next(), 0.05 + 0.5 * next() ** 2, next() < 0.5 ? -1 : 1];
+  const [a, b] = [size * Math.cos(angle), size * Math.sin(angle)];
+  return placedField(shape, { a, b, c: -b * isMirrored, d: a * isMirrored, e: 2 * next() - 1, f: 2 * next() - 1 });
+}
+
 /** A small shape somewhere: of those that are measured row by row, in lists, or as grids; or a bound that grows faster than a distance. */
 function scattered(next: () => number): DistanceField {
   const [x, y, r, q] = [2 * next() - 1, 2 * next() - 1, 0.02 + 0.3 * next(), 0.02 + 0.3 * next()];
@@ -302,7 +316,8 @@ function scattered(next: () => number): DistanceField {
     () => disc,
     () => formField(distanceToEllipse, { x, y, rx: r, ry: q }, box),
     () => formField(distanceToStar, starForm(x, y, 5, r, r / 3, 0), { ...box, minY: y - r, maxY: y + r }),
-    () => pathField(parsePathData(`M ${x} ${y} q ${r} ${q} ${2 * r} 0 q ${-r} ${2 * q} ${-2 * r} 0 Z`), "nonzero", box),
+    () =>
+      pathField(parsePathData(`M ${x - r} ${y} q ${r} ${q} ${2 * r} 0 q ${-r} ${2 * q} ${-2 * r} 0 Z`), "nonzero", box),
     () => shapeField({ rings: [Float64Array.of(x, y, x + r, y, x, y + q)], fillRule: "nonzero" }),
     () => aroundField(disc, y, x, 7),
     () => twice(twice(disc)),

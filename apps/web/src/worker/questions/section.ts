@@ -15,7 +15,7 @@ export interface SectionView {
   /** The least and the greatest along the line, between samples too. */
   least: number;
   greatest: number;
-  /** How fast they change along it, at most. */
+  /** How fast they change along it where that was seen to be fastest. */
   steepest: number;
   isComposed: boolean;
   /** The exact ones, where the values are of what was composed and has an outline. */
