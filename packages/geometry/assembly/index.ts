@@ -31,7 +31,17 @@ export {
   sizeLess,
   turnOver,
 } from "./joins";
-export { keepAsked, keepMiddles, middlesOfRuns, middleX, middleY, placesToAsk, radius } from "./least-of";
+export {
+  askedX,
+  askedY,
+  keepAsked,
+  keepMiddles,
+  middlesOfRuns,
+  middleX,
+  middleY,
+  placesToAsk,
+  radius,
+} from "./least-of";
 export { begins, block, blockXs, blockYs, children, edges, found, gaps, order, place, sides, xs, ys } from "./memory";
 export { measureEdges } from "./near-edges";
 export { outline } from "./outline";

@@ -85,7 +85,14 @@ export function keepMiddles(runs: i32, field: i32, lipschitz: f64, slot: i32): v
   }
 }
 
-/** Writes the places of runs for which a field may have the least value, unless these are all. Returns how many places these are. */
+/** Where the places lie that a field is asked for. */
+export let askedX: usize = 0;
+export let askedY: usize = 0;
+
+/**
+ * Finds the places of runs for which a field may have the least value, and writes them one behind the other unless they lie so. Returns how
+ * many there are.
+ */
 export function placesToAsk(count: i32, runs: i32, field: i32, slot: i32): i32 {
   const most = slotAt(slot + MOST);
   const numbers = slotAt(slot + ASKED);
@@ -94,11 +101,20 @@ export function placesToAsk(count: i32, runs: i32, field: i32, slot: i32): i32 {
   // What is not a number tells nothing.
   for (let run = 0; run < runs; run++)
     if (!(load<f64>(least + bytes(run)) > load<f64>(most + bytes(run)))) store<i32>(numberAt(numbers, asked++), run);
-  if (asked === runs) return count;
-  const toX = slotAt(slot + ASKED_X);
-  const toY = slotAt(slot + ASKED_Y);
+  if (asked === 0) return 0;
   const fromX = placeX;
   const fromY = placeY;
+  const begin = load<i32>(numberAt(numbers, 0));
+  const last = load<i32>(numberAt(numbers, asked - 1));
+  if (last - begin === asked - 1) {
+    askedX = fromX + bytes(begin * RUN);
+    askedY = fromY + bytes(begin * RUN);
+    return min(count, (last + 1) * RUN) - begin * RUN;
+  }
+  const toX = slotAt(slot + ASKED_X);
+  const toY = slotAt(slot + ASKED_Y);
+  askedX = toX;
+  askedY = toY;
   let places = 0;
   for (let k = 0; k < asked; k++) {
     const first = load<i32>(numberAt(numbers, k)) * RUN;

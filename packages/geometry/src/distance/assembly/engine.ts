@@ -78,6 +78,8 @@ export interface Engine {
   middleY: Address;
   radius: Address;
   keepMiddles(runs: number, field: number, lipschitz: number, slot: number): void;
+  askedX: Address;
+  askedY: Address;
   placesToAsk(count: number, runs: number, field: number, slot: number): number;
   keepAsked(asked: number, result: number, slot: number): void;
   /** Which copies count in which blocks of cells: see packages/geometry/assembly/candidates.ts. */

@@ -10,7 +10,6 @@ export interface Least {
 /** Slots, counted from the first free one, as packages/geometry/assembly/least-of.ts has them. */
 const MIDDLES = 0;
 const MIDDLE = 3;
-const ASKED = 5;
 const VALUES = 7;
 const LEAST = 10;
 
@@ -48,11 +47,9 @@ export function measureLeast({ fields: all, turned }: Least): Measure {
     for (let k = 0; k < fields.length; k++) {
       const many = engine.placesToAsk(count, runs, k, free);
       if (many === 0) continue;
-      if (many < count) {
-        engine.setPlaces(engine.slotAt(free + ASKED), engine.slotAt(free + ASKED + 1));
-        // Whole tiles stay whole.
-        if (x === tiles) engine.setTiles(engine.slotAt(free + ASKED));
-      }
+      engine.setPlaces(engine.askedX.value, engine.askedY.value);
+      // Whole tiles stay whole.
+      if (x === tiles) engine.setTiles(engine.askedX.value);
       measureAt(k, many, free + VALUES);
       engine.keepAsked(many, slot, free);
     }
