@@ -54,10 +54,14 @@ export function benchDistance(kernel, { best, coast, sortOf }) {
       { x, y, radius },
       { minX: x - radius, minY: y - radius, maxX: x + radius, maxY: y + radius },
     );
-  const scattered = Array.from({ length: 30 }, (_, i) =>
-    disc(0.17 * Math.sqrt(i) * Math.cos(2.4 * i), 0.17 * Math.sqrt(i) * Math.sin(2.4 * i), 0.06),
-  );
-  row("union of 30 discs", () => kernel.unionField(scattered).sample(grid, values));
+  for (const count of [30, 300, 3000]) {
+    // Along a spiral, as densely in its middle as at its rim.
+    const step = 0.93 / Math.sqrt(count);
+    const scattered = Array.from({ length: count }, (_, i) =>
+      disc(step * Math.sqrt(i) * Math.cos(2.4 * i), step * Math.sqrt(i) * Math.sin(2.4 * i), step / 3),
+    );
+    row(`union of ${count} discs`, () => kernel.unionField(scattered).sample(grid, values));
+  }
   const leaf = kernel.formField(
     kernel.distanceToEllipse,
     { x: 0.7, y: 0, rx: 0.2, ry: 0.05 },
