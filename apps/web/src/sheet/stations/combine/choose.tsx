@@ -1,6 +1,6 @@
 import type { FillRule, Operation } from "@vertexon/geometry";
 import { Button, Select } from "antd";
-import { useEffect, useMemo, useRef } from "react";
+import { useCallback, useEffect, useMemo, useRef } from "react";
 import { tones } from "@/theme/tokens";
 import type { ShapePreview } from "@/worker/questions/preview";
 import { useAnswers } from "../../model/answers";
@@ -46,13 +46,24 @@ export function Choose({ choice, onChoice }: Props) {
   const { operation } = choice;
   const known = shapesOf(view);
   const operands = choice.operands.filter(({ name }) => known.some((each) => each.name === name));
-  const set = (change: Partial<Choice>) => onChoice({ operands, operation, ...change });
-  const toggle = (name: string) =>
-    set({
-      operands: operands.some((each) => each.name === name)
-        ? operands.filter((each) => each.name !== name)
-        : [...operands, { name, fillRule: null }],
-    });
+  // Clicks come later than the panel was drawn, and several before it is drawn anew: each is about what the one before left.
+  const latest = useRef({ operands, operation });
+  latest.current = { operands, operation };
+  const set = useCallback(
+    (change: Partial<Choice>) => {
+      latest.current = { ...latest.current, ...change };
+      onChoice(latest.current);
+    },
+    [onChoice],
+  );
+  const toggle = useCallback(
+    (name: string) => {
+      const now = latest.current.operands;
+      const others = now.filter((each) => each.name !== name);
+      set({ operands: others.length < now.length ? others : [...now, { name, fillRule: null }] });
+    },
+    [set],
+  );
   const texts = operands.map(({ name, fillRule }) => name + (fillRule ? `.fill(${fillRule})` : ""));
   const expressionOf = (each: Operation): string => texts.join(` ${each} `);
   const ready = operands.length > 1;
@@ -67,22 +78,19 @@ export function Choose({ choice, onChoice }: Props) {
   const taken = results?.[OPERATIONS.indexOf(operation)] ?? null;
 
   const names = operands.map(({ name }) => name).join("\n");
-  // Clicks come later than the panel was drawn: they are about what it shows then.
-  const latest = useRef({ toggle, operands });
-  latest.current = { toggle, operands };
   const seen = useRef(clickedName?.times ?? 0);
   useEffect(() => {
     if (!clickedName || clickedName.times === seen.current) return;
     seen.current = clickedName.times;
     const shape = known.find(({ name, definition }) => name === clickedName.name || definition === clickedName.name);
-    if (shape) latest.current.toggle(shape.name);
-  }, [clickedName, known]);
+    if (shape) toggle(shape.name);
+  }, [clickedName, known, toggle]);
   useLayer(() => {
     const onPlace = (x: number, y: number): boolean => {
       const toggleOneOf = (around: string[]): void => {
         const isOperand = (name: string) => latest.current.operands.some((each) => each.name === name);
         const wanted = around.find((name) => !isOperand(name)) ?? around[0];
-        if (wanted !== undefined) latest.current.toggle(wanted);
+        if (wanted !== undefined) toggle(wanted);
       };
       // A click on a plan that has changed meanwhile is about nothing.
       thread.ask(view, "shapesAt", { x, y }).then(toggleOneOf, () => undefined);
@@ -90,7 +98,7 @@ export function Choose({ choice, onChoice }: Props) {
     };
     const regions = taken ? [{ polygons: taken.polygons, tone: tones[0], isChosen: true }] : [];
     return { regions, framed: names.split("\n"), onPlace };
-  }, [thread, view, taken, names]);
+  }, [thread, view, taken, names, toggle]);
 
   const write = () =>
     edit((current, script) => {
