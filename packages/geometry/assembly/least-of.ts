@@ -1,5 +1,5 @@
 import { numberAt } from "./copies";
-import { bytes, placeX, placeY, slotAt } from "./places";
+import { both, bytes, placeX, placeY, slotAt, TWO } from "./places";
 import { boxOfRun, maxX, maxY, minX, minY, RUN } from "./runs";
 
 /**
@@ -25,6 +25,9 @@ const LEAST: i32 = 10;
 
 /** More than what rounding changes values by, as a share of coordinates. */
 const ROUNDED: f64 = 1 / <f64>((<i64>1) << 40);
+
+/** The bytes of eight values. */
+const EIGHT: usize = 64;
 
 /** The middle of the box around all places, and how far they are from it at most. */
 export let middleX: f64 = 0;
@@ -77,11 +80,12 @@ export function keepMiddles(runs: i32, field: i32, lipschitz: f64, slot: i32): v
   const middle = slotAt(slot + MIDDLE);
   const most = slotAt(slot + MOST);
   const least = leastOf(field, runs, slot);
-  for (let run = 0; run < runs; run++) {
-    const value = load<f64>(middle + bytes(run));
-    const by = lipschitz * load<f64>(radii + bytes(run));
-    store<f64>(least + bytes(run), value - by);
-    store<f64>(most + bytes(run), min(load<f64>(most + bytes(run)), value + by));
+  // What is not a number leaves the most as it is.
+  for (let at: usize = 0; at < bytes(runs); at += TWO) {
+    const value = v128.load(middle + at);
+    const by = f64x2.mul(both(lipschitz), v128.load(radii + at));
+    v128.store(least + at, f64x2.sub(value, by));
+    v128.store(most + at, f64x2.pmin(v128.load(most + at), f64x2.add(value, by)));
   }
 }
 
@@ -99,8 +103,11 @@ export function placesToAsk(count: i32, runs: i32, field: i32, slot: i32): i32 {
   const least = leastOf(field, runs, slot);
   let asked = 0;
   // What is not a number tells nothing.
-  for (let run = 0; run < runs; run++)
-    if (!(load<f64>(least + bytes(run)) > load<f64>(most + bytes(run)))) store<i32>(numberAt(numbers, asked++), run);
+  for (let run = 0; run < runs; run++) {
+    // Without a branch that the processor would have to guess.
+    store<i32>(numberAt(numbers, asked), run);
+    asked += i32(!(load<f64>(least + bytes(run)) > load<f64>(most + bytes(run))));
+  }
   if (asked === 0) return 0;
   const fromX = placeX;
   const fromY = placeY;
@@ -120,14 +127,21 @@ export function placesToAsk(count: i32, runs: i32, field: i32, slot: i32): i32 {
     const first = load<i32>(numberAt(numbers, k)) * RUN;
     const end = min(count, first + RUN);
     let to = bytes(places);
-    for (let at = bytes(first); at < bytes(end); at += 16) {
-      v128.store(toX + to, v128.load(fromX + at));
-      v128.store(toY + to, v128.load(fromY + at));
-      to += 16;
+    for (let at = bytes(first); at < bytes(end); at += EIGHT) {
+      copyEight(fromX + at, toX + to);
+      copyEight(fromY + at, toY + to);
+      to += EIGHT;
     }
     places += end - first;
   }
   return places;
+}
+
+function copyEight(from: usize, to: usize): void {
+  v128.store(to, v128.load(from));
+  v128.store(to, v128.load(from, 16), 16);
+  v128.store(to, v128.load(from, 32), 32);
+  v128.store(to, v128.load(from, 48), 48);
 }
 
 /** Lowers the values of the runs that a field was asked for: they have `asked` of all places. */
@@ -138,15 +152,22 @@ export function keepAsked(asked: i32, result: i32, slot: i32): void {
   const to = slotAt(result);
   for (let k = 0; k * RUN < asked; k++) {
     const run = load<i32>(numberAt(numbers, k));
-    const end = to + bytes((run + 1) * RUN);
     const isFirst = load<i32>(numberAt(written, run)) === 0;
     store<i32>(numberAt(written, run), 1);
-    for (let at = to + bytes(run * RUN); at < end; at += 16) {
-      const value = v128.load(from);
-      v128.store(at, isFirst ? value : f64x2.pmin(v128.load(at), value));
-      from += 16;
+    const end = to + bytes((run + 1) * RUN);
+    for (let at = to + bytes(run * RUN); at < end; at += EIGHT) {
+      if (isFirst) copyEight(from, at);
+      else lowerEight(from, at);
+      from += EIGHT;
     }
   }
+}
+
+function lowerEight(from: usize, to: usize): void {
+  v128.store(to, f64x2.pmin(v128.load(to), v128.load(from)));
+  v128.store(to, f64x2.pmin(v128.load(to, 16), v128.load(from, 16)), 16);
+  v128.store(to, f64x2.pmin(v128.load(to, 32), v128.load(from, 32)), 32);
+  v128.store(to, f64x2.pmin(v128.load(to, 48), v128.load(from, 48)), 48);
 }
 
 function leastOf(field: i32, runs: i32, slot: i32): usize {

@@ -18,7 +18,7 @@ const RUN = 64;
 const IN_SLOT = 64;
 
 /** With this many fields or more it is quicker to find first which of them count in the box around all places. */
-export const MANY = 16;
+export const MANY = 8;
 
 /** Asks each field in runs of places where it may have the least value. */
 export function measureLeast({ fields: all, turned }: Least): Measure {
@@ -27,31 +27,36 @@ export function measureLeast({ fields: all, turned }: Least): Measure {
     const { engine, count } = places;
     const [x, y, tiles] = [engine.placeX.value, engine.placeY.value, engine.tiles.value];
     const behind = free + LEAST + 1 + Math.ceil(all.length / IN_SLOT);
-    const measureAt = (k: number, many: number, to: number): void => {
+    const measureAt = ({ field, turned }: Side, many: number, to: number): void => {
       places.count = many;
-      fields[k].field.measure(places, to, behind);
-      if (fields[k].turned) engine.turnOver(many, to);
+      field.measure(places, to, behind);
+      if (turned) engine.turnOver(many, to);
       engine.setPlaces(x, y);
       engine.setTiles(tiles);
     };
-    const runs = engine.middlesOfRuns(count, free);
-    const fields = all.length < MANY ? all : near(engine.middleX.value, engine.middleY.value, engine.radius.value);
-    for (let k = 0; k < fields.length; k++) {
+    const askMiddles = (side: Side, k: number): void => {
       if (count > RUN) {
         engine.setPlaces(engine.slotAt(free + MIDDLES), engine.slotAt(free + MIDDLES + 1));
-        measureAt(k, runs, free + MIDDLE);
+        measureAt(side, runs, free + MIDDLE);
       }
       // A single run has all fields asked.
-      engine.keepMiddles(runs, k, count > RUN ? fields[k].field.lipschitz : Number.POSITIVE_INFINITY, free);
-    }
-    for (let k = 0; k < fields.length; k++) {
+      engine.keepMiddles(runs, k, count > RUN ? side.field.lipschitz : Number.POSITIVE_INFINITY, free);
+    };
+    const askRuns = (side: Side, k: number): void => {
       const many = engine.placesToAsk(count, runs, k, free);
-      if (many === 0) continue;
+      if (many === 0) return;
       engine.setPlaces(engine.askedX.value, engine.askedY.value);
       // Whole tiles stay whole.
       if (x === tiles) engine.setTiles(engine.askedX.value);
-      measureAt(k, many, free + VALUES);
+      measureAt(side, many, free + VALUES);
       engine.keepAsked(many, slot, free);
+    };
+    const runs = engine.middlesOfRuns(count, free);
+    const fields = all.length < MANY ? all : near(engine.middleX.value, engine.middleY.value, engine.radius.value);
+    if (fields.length === 1) measureAt(fields[0], count, slot);
+    else {
+      fields.forEach(askMiddles);
+      fields.forEach(askRuns);
     }
     places.count = count;
     if (turned) engine.turnOver(count, slot);
