@@ -116,6 +116,12 @@ test.each([
   );
 });
 
+test("several levels for one contour: the mend takes the function for several", () => {
+  const script = "a = rect((40, 40), width: 20, height: 10)\nb = contour(a, at: (-2, 3))";
+  expect(mended(script, "Write contours")).toContain("b = contours(a, at: (-2, 3))");
+  expect(found("a = contour((40, 40), at: (-2, 3))")[0].mends).toEqual([]);
+});
+
 test("y taken upwards: the mends turn the plan's axis, or mirror the outline", () => {
   const shore = { name: "s.wkt", content: "POLYGON ((10 10, 50 10, 10 30, 10 10))" };
   const script = 'plan 60 by 60, y down\na = outline("s.wkt")';
@@ -299,6 +305,8 @@ test.each([
     "b = circle((50, 20), radius: 5)\na = b difference rect((0, 0), 100, 50)",
     /empty: nothing of b is left/,
   ],
+  ["a level that is never reached", "b = circle((50, 20), radius: 5)\na = contour(b, at: -6)", /nowhere met/],
+  ["a shape that is sifted away", "b = circle((50, 20), radius: 5)\na = b.sift(99)", /empty: nothing is left/],
   ["an empty list", "b = circle((50, 20), radius: 5)\na = polyline((0, 90), (9, 90)).clip(b)", /an empty list/],
   ["no area", "a = polygon((10, 10), (20, 20), (30, 30))", /no area/],
   [

@@ -166,4 +166,7 @@ test("what is wrong is said at its place", () => {
   expect(errorOf("d = blend(left, 3, radius: 2)\n")).toContain('"b" takes a distance, not a number');
   expect(errorOf("d = bar.medial(angle: 200deg)\n")).toContain('"angle" must be from 0deg to 180deg');
   expect(errorOf("d = contour(left, within: 0)\n")).toContain('"within" must be greater than 0');
+  expect(errorOf("line = polyline((5, 5), (9, 9))\nd = distance(line)\n")).toContain("curves: yes");
+  expect(errorOf("line = polyline((5, 5), (9, 9))\nd = field(line, cell: 1)\n")).toContain("encloses nothing");
+  expect(errorOf("none = left.sift(9999)\nd = distance(none, curves: yes)\n")).toContain("the shape is empty");
 });

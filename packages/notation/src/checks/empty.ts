@@ -1,3 +1,4 @@
+import type { Expression } from "../syntax";
 import type { Shape } from "../values";
 import type { Checked, Found } from "./finding";
 
@@ -17,7 +18,13 @@ export function checkEmpty({ statement, value }: Checked): Found[] {
         : `empty: nothing of ${names[0]} is left`,
     );
   }
+  if (value.outline.subpaths.length === 0)
+    return found(isContour(statement.value) ? "empty: the level is nowhere met" : "empty: nothing is left");
   return isAreaWithout(value) ? found("no area: all vertices lie on one line") : [];
+}
+
+function isContour(expression: Expression): boolean {
+  return expression.kind === "call" && expression.name === "contour";
 }
 
 function emptyOperands(operands: readonly { label: string; shape: Shape }[]): string {

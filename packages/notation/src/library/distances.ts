@@ -66,9 +66,9 @@ export const distanceFunctions: FunctionSignature[] = [
     example: "distance(circle((40, 50), radius: 24)) union distance(rect((50, 30), width: 40, height: 30))",
     run(args) {
       const shape = args.shape("shape");
-      if (shape.vertexCount === 0)
-        throw new ArgumentError("shape", "the shape is empty: nothing is any distance from it");
-      return distanceOf(shape, args.truth("curves", false));
+      const byCurves = args.truth("curves", false);
+      checkMeasured(shape, byCurves);
+      return distanceOf(shape, byCurves);
     },
   },
   {
@@ -124,6 +124,16 @@ export const distanceFunctions: FunctionSignature[] = [
     run: (args, sheet) => ({ type: "list", items: contoursAt(args.numbers("at"), args, sheet) }),
   },
 ];
+
+/** What has no boundary is no distance from anywhere; lines that enclose nothing still have their curves. */
+export function checkMeasured(shape: Shape, byCurves: boolean): void {
+  if (shape.vertexCount === 0) throw new ArgumentError("shape", "the shape is empty: nothing is any distance from it");
+  if (!byCurves && shape.polygons.length === 0)
+    throw new ArgumentError(
+      "shape",
+      "the shape encloses nothing, so it has no boundary to measure from; distance(…, curves: yes) measures from its lines",
+    );
+}
 
 function contoursAt(levels: readonly number[], args: Bound, sheet: SheetContext): Shape[] {
   const within = args.has("within") ? args.positive("within") : sheet.tolerance();

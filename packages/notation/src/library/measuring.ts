@@ -3,6 +3,7 @@ import { curvesOf } from "../values/curve-index";
 import { pointHandles } from "../values/handles";
 import type { Shape } from "../values/shape";
 import type { PointValue, Probe } from "../values/values";
+import { checkMeasured } from "./distances";
 import { ArgumentError, type FunctionSignature } from "./signature";
 
 /** A field may have no more cells than this. */
@@ -102,7 +103,10 @@ export const measuringFunctions: FunctionSignature[] = [
       const reach = args.has("reach") ? args.positive("reach") : Number.POSITIVE_INFINITY;
       const of = args.distanceOrShape("shape");
       const grid = { x, y, cell, columns, rows };
-      if (of.type === "shape") return { type: "field", shape: of, distance: null, grid, reach };
+      if (of.type === "shape") {
+        checkMeasured(of, false);
+        return { type: "field", shape: of, distance: null, grid, reach };
+      }
       return { type: "field", shape: of.plain, distance: of, grid, reach };
     },
   },

@@ -1,4 +1,11 @@
-import { ArgumentError, Bound, type FunctionSignature, type Parameter, type ParameterType } from "../library";
+import {
+  ArgumentError,
+  Bound,
+  type FunctionSignature,
+  functions,
+  type Parameter,
+  type ParameterType,
+} from "../library";
 import { coordinatesMend, pairedMend, sweepMend } from "../messages/argument-mends";
 import { combinedByFunction } from "../messages/field-formulas";
 import { foreignArgument } from "../messages/foreign-words";
@@ -26,7 +33,9 @@ export function bind(call: Call, signature: Called, given: readonly Given[], aro
   } catch (error) {
     const formula = error instanceof ScriptError && combinedByFunction(call, given);
     if (formula) throw formula;
-    const mend = error instanceof ScriptError && pairMend(call, signature, given, around);
+    const mend =
+      error instanceof ScriptError &&
+      (pairMend(call, signature, given, around) ?? pluralMend(call, signature, given, around));
     if (!mend || error.mends.some(({ label }) => label === mend.label)) throw error;
     throw new ScriptError(error.span, error.message, [mend, ...error.mends]);
   }
@@ -44,14 +53,29 @@ function pairMend(call: Call, signature: Called, given: readonly Given[], around
       argument: { ...a.argument, value, to },
       value: { type: "point", x: a.value.value, y: b.value.value },
     };
-    try {
-      bound(call, signature, [...given.slice(0, i), pair, ...given.slice(i + 2)], around);
+    if (isBound(call, signature, [...given.slice(0, i), pair, ...given.slice(i + 2)], around))
       return pairedMend([a.argument.value, b.argument.value], around.text);
-    } catch (error) {
-      if (!(error instanceof ScriptError)) throw error;
-    }
   }
   return null;
+}
+
+/** A list for one value: the function for several, where everything fits that one. */
+function pluralMend(call: Call, signature: Called, given: readonly Given[], around: Around): Mend | null {
+  const name = `${call.name}s`;
+  const several = functions.get(call.name) === signature && functions.get(name);
+  if (!several || !isBound({ ...call, name }, several, given, around)) return null;
+  const { from, to } = call.nameSpan;
+  return { label: `Write ${name}`, edits: [{ from, to, insert: name }] };
+}
+
+function isBound(call: Call, signature: Called, given: readonly Given[], around: Around): boolean {
+  try {
+    bound(call, signature, given, around);
+    return true;
+  } catch (error) {
+    if (error instanceof ScriptError) return false;
+    throw error;
+  }
 }
 
 function bound(call: Call, signature: Called, given: readonly Given[], { text, plan }: Around): Binding {
