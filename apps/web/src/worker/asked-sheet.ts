@@ -124,11 +124,11 @@ export class AskedSheet {
     const distance = this.distance(expression);
     if (distance) {
       const { field } = distance;
-      const exact = () => (distance.own.vertexCount > 0 ? this.exactFieldOf(distance.own) : null);
+      const exact = () => (distance.own.polygons.length > 0 ? this.exactFieldOf(distance.own) : null);
       return { field, exact, isComposed: true, tolerance: () => distance.ownWithin };
     }
     const shape = value?.type === "field" ? value.shape : this.shape(expression);
-    if (!shape || shape.vertexCount === 0) return null;
+    if (!shape || shape.polygons.length === 0) return null;
     const field = this.exactFieldOf(shape);
     return { field, exact: () => field, isComposed: false, tolerance: () => 0 };
   }

@@ -1,4 +1,4 @@
-import type { DefinitionView } from "@/worker/sheet-view";
+import type { DefinitionView, ShapeView } from "@/worker/sheet-view";
 import { useAnswers } from "./answers";
 import { useChoice } from "./choice";
 import { distancesOf } from "./scene";
@@ -10,6 +10,8 @@ export interface FieldInQuestion {
   /** Its definition, or that of the list which it is an item of. */
   definition: string | null;
   isComposed: boolean;
+  /** The shape whose own distance it is. */
+  shape: ShapeView | null;
   /** The definition of a sampled field that goes with it. */
   sampled: string | null;
 }
@@ -26,12 +28,12 @@ export function useField(): FieldInQuestion {
   if (field) {
     const isSampled = ({ name, value }: DefinitionView) =>
       value?.type === "field" && (name === field.name || value.distance === field.name);
-    return { ...field, isComposed: true, sampled: view.definitions.find(isSampled)?.name ?? null };
+    return { ...field, isComposed: true, shape: null, sampled: view.definitions.find(isSampled)?.name ?? null };
   }
   const sampled = view.definitions.find(
     ({ name, value: each }) =>
       each?.type === "field" && (name === chosen || (!each.isComposed && each.shape === shape?.name)),
   );
   const { name, definition } = shape ?? { name: null, definition: null };
-  return { name, definition, isComposed: false, sampled: sampled?.name ?? null };
+  return { name, definition, isComposed: false, shape: shape?.shape ?? null, sampled: sampled?.name ?? null };
 }

@@ -46,6 +46,7 @@ import {
   fillRegion,
   numberVertices,
   strokeOutline,
+  strokeRegion,
   strokeTrueOutline,
 } from "./draw-shapes";
 import { gripText } from "./grip-text";
@@ -345,11 +346,9 @@ function drawFieldStation(ctx: CanvasRenderingContext2D, scene: Scene): void {
   // What is composed is no shape: its outline is among the contours.
   const measured = scene.layers.findLast(({ contours }) => contours)?.contours?.of ?? shape?.name;
   for (const each of shapesOf(scene.view)) {
-    const isMeasured = each.name === measured;
-    strokeOutline(ctx, camera, each.shape, {
-      colour: withAlpha(tokens.ink, isMeasured ? 1 : 0.3),
-      width: isMeasured ? 1.8 : 1,
-    });
+    if (each.name === measured && each.shape.polygons.length > 0)
+      strokeRegion(ctx, camera, each.shape, { colour: tokens.ink, width: 1.8 });
+    else strokeOutline(ctx, camera, each.shape, { colour: withAlpha(tokens.ink, 0.3), width: 1 });
   }
   for (const layer of scene.layers) drawNumbered(ctx, camera, layer);
   if (inspected && Number.isFinite(inspected.answer.distance))

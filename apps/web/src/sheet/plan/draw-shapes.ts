@@ -72,19 +72,29 @@ export function fillRegion(ctx: CanvasRenderingContext2D, camera: Camera, shape:
   inPlanUnits(ctx, camera, () => ctx.fill(regionPath(shape, camera), "evenodd"));
 }
 
-export function strokeOutline(
-  ctx: CanvasRenderingContext2D,
-  camera: Camera,
-  shape: ShapeView,
-  style: { colour: string; width: number; dash?: number[] },
-): void {
+interface LineStyle {
+  colour: string;
+  width: number;
+  dash?: number[];
+}
+
+export function strokeOutline(ctx: CanvasRenderingContext2D, camera: Camera, shape: ShapeView, style: LineStyle): void {
+  strokePath(ctx, camera, outlinePath(shape, camera), style);
+}
+
+/** The boundary of what is inside: outlines that are open are closed, and what lies within others is left out. */
+export function strokeRegion(ctx: CanvasRenderingContext2D, camera: Camera, shape: ShapeView, style: LineStyle): void {
+  strokePath(ctx, camera, regionPath(shape, camera), style);
+}
+
+function strokePath(ctx: CanvasRenderingContext2D, camera: Camera, path: Path2D, style: LineStyle): void {
   ctx.strokeStyle = style.colour;
   inPlanUnits(ctx, camera, () => {
     // The transform scales lines, too: they keep their width on the screen.
     ctx.lineWidth = style.width / camera.scale;
     ctx.lineJoin = "round";
     ctx.setLineDash((style.dash ?? []).map((length) => length / camera.scale));
-    ctx.stroke(outlinePath(shape, camera));
+    ctx.stroke(path);
   });
 }
 
