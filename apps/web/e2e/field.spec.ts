@@ -118,6 +118,29 @@ test("a distance with nothing inside says so at each turn, and what samples miss
   await expect(page.getByTestId("reader-missed")).toHaveCount(0);
 });
 
+test("what encloses nothing has no distance, but for that to its lines", async ({ page }) => {
+  await openSheet(
+    page,
+    "plan 0.2 by 0.16, y down, unit m\ntolerance 0.0001\nlane = polyline((0.02, 0.03), (0.1, 0.03))\nnone = lane intersection lane\n",
+  );
+  await station(page, "Field");
+  await expect(page.getByTestId("panel")).toContainText("none is empty: nothing is any distance from it.");
+  await choose(page, "lane");
+  await expect(page.getByTestId("panel")).toContainText("lane encloses nothing");
+  await page.getByRole("button", { name: "Measure from its lines" }).click();
+  await expect.poll(() => scriptText(page)).toContain("from_lines = distance(lane, curves: yes)");
+  await expect(page.getByTestId("field-worth")).toBeVisible();
+  const at = await onPage(page, 0.05, 0.09);
+  await page.mouse.move(at.x - 2, at.y);
+  await page.mouse.move(at.x, at.y);
+  await expect(page.getByTestId("strip-distance")).toContainText("0.06");
+  // However small the plan, arrow keys change numbers by little.
+  const every = page.getByRole("spinbutton", { name: "contours every" });
+  await expect(every).toHaveValue("0.01");
+  await every.press("ArrowUp");
+  await expect(every).toHaveValue("0.011");
+});
+
 test("holding thousands of copies against their union is stopped, and begun again", async ({ page }) => {
   const dots = "distance(circle((20, 20), radius: 19)).repeat(1, 1, columns: 60, rows: 60)";
   await openSheet(page, `plan 100 by 100, y down\ndots = ${dots}\n`);

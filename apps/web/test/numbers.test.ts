@@ -1,5 +1,6 @@
 import { Sheet } from "@vertexon/notation";
 import { fixed, plural, small } from "../src/format/numbers";
+import { stepAcross, stepOf } from "../src/format/step";
 import { type Camera, fit, toPlan, toScreen, zoomAt } from "../src/sheet/plan/camera";
 import { gridSteps } from "../src/sheet/plan/draw-grid";
 import { toleranceText } from "../src/sheet/stations/flatten/tolerance-text";
@@ -13,6 +14,13 @@ test("numbers on the screen", () => {
   ]);
   expect([0, 0.048712, 3.6e-12, -4.5237].map(small)).toEqual(["0", "0.0487", "3.60e−12", "−4.52"]);
   expect([plural(1, "vertex", "vertices"), plural(1200, "vertex", "vertices")]).toEqual(["1 vertex", "1,200 vertices"]);
+});
+
+test("arrow keys change a number by a tenth of it or less", () => {
+  expect([0.0005, 0.09, 1, 9.9, -40, 3e6].map(stepOf)).toEqual([0.00001, 0.001, 0.1, 0.1, 1, 1e5]);
+  expect(stepOf(0)).toBe(1);
+  expect(stepAcross({ width: 320, height: 240 })).toBe(1);
+  expect(stepAcross({ width: 0.02, height: 0.015 })).toBe(0.0001);
 });
 
 test("a tolerance is written as the notation reads it, however small", () => {

@@ -1,8 +1,9 @@
 import { DEFAULT_OPTIONS, writeNumber } from "@vertexon/notation";
-import { Button, InputNumber, Segmented, Table } from "antd";
+import { Button, Segmented, Table } from "antd";
 import { useState } from "react";
 import { Figure } from "@/format/figure";
 import { plural, small } from "@/format/numbers";
+import { roundUp } from "@/format/round-up";
 import { tokens } from "@/theme/tokens";
 import type { CombinationView } from "@/worker/questions/combination";
 import type { SheetView } from "@/worker/sheet-view";
@@ -12,6 +13,7 @@ import { useChoice } from "../../model/choice";
 import { useEdits } from "../../model/edits";
 import { emitStatement, withEnding } from "../../model/emit-statement";
 import { useLayer, useLight } from "../../model/layers";
+import { NumberField } from "../parts/number-field";
 import { Facts } from "../parts/panel";
 import { BalanceChart } from "./balance-chart";
 import { OperationCards } from "./operation-cards";
@@ -132,8 +134,9 @@ function toldText({ told }: CombinationView["rings"][number]): string {
 
 /** Rings of less than an area, and a definition that leaves them out. */
 function Specks({ rings, name }: { rings: CombinationView["rings"]; name: string }) {
+  const { view } = useAnswers();
   const { edit } = useEdits();
-  const [least, setLeast] = useState(1);
+  const [least, setLeast] = useState(() => roundUp((view.plan.width * view.plan.height) / 1e5).rounded);
   const specks = rings.filter(({ area }) => Math.abs(area) < least);
   const drop = () =>
     edit((current, script) =>
@@ -142,8 +145,7 @@ function Specks({ rings, name }: { rings: CombinationView["rings"]; name: string
   return (
     <div className="specks">
       <span>specks of less than</span>
-      <InputNumber
-        size="small"
+      <NumberField
         min={0}
         value={least}
         onChange={(next) => next !== null && setLeast(next)}

@@ -1,14 +1,18 @@
-import { InputNumber, Table } from "antd";
+import { Table } from "antd";
 import { useMemo, useState } from "react";
 import { Figure } from "@/format/figure";
+import { stepAcross } from "@/format/step";
+import { useAnswers } from "../../model/answers";
 import { useLayer, useLight } from "../../model/layers";
 import type { NamedShape } from "../../model/scene";
+import { NumberField } from "../parts/number-field";
 
 /** More rays than this would be a filled disc. */
 const MOST_RAYS = 200;
 
 /** Every corner as seen from a centre: its direction in all three units, with equal angles side by side. */
 export function AroundCentre({ shape: { shape } }: { shape: NamedShape }) {
+  const { view } = useAnswers();
   const light = useLight();
   const [own, setOwn] = useState<{ x: number; y: number } | null>(null);
   const centre = own ?? shape.centre;
@@ -28,8 +32,8 @@ export function AroundCentre({ shape: { shape } }: { shape: NamedShape }) {
     return { rays: { x: centre.x, y: centre.y, to } };
   }, [shape.corners, centre.x, centre.y]);
   const field = (axis: "x" | "y") => (
-    <InputNumber
-      size="small"
+    <NumberField
+      step={stepAcross(view.plan)}
       value={Number(centre[axis].toPrecision(12))}
       aria-label={`Centre ${axis}`}
       onChange={(value) => value !== null && setOwn({ ...centre, [axis]: value })}

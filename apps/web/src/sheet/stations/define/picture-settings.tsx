@@ -1,10 +1,12 @@
 import { type Picture, type Span, type TextEdit, writeNumber } from "@vertexon/notation";
-import { App, Button, InputNumber, Select, Slider, Upload } from "antd";
+import { App, Button, Select, Slider, Upload } from "antd";
+import { stepAcross } from "@/format/step";
 import { useAnswers } from "../../model/answers";
 import { appendedLine } from "../../model/append";
 import { useAttached } from "../../model/attached";
 import { useEdits } from "../../model/edits";
 import { shapesOf } from "../../model/scene";
+import { NumberField } from "../parts/number-field";
 
 /** Pictures under the plan: attached, laid, faded, and clipped by a shape; all of it statements of the script. */
 export function PictureSettings() {
@@ -95,23 +97,21 @@ function OnePicture({ picture, index }: { picture: Picture; index: number }) {
       </div>
       <div className="inline-field">
         scale
-        <InputNumber
-          size="small"
+        <NumberField
           min={1e-6}
-          step={0.01}
           value={picture.scale}
           aria-label="Plan units to a pixel"
           onChange={(value) => value && set("scale", writeNumber(value, 6), "scale")}
         />
         top left at
-        <InputNumber
-          size="small"
+        <NumberField
+          step={stepAcross(view.plan)}
           value={picture.x}
           aria-label="Picture x"
           onChange={(value) => value !== null && set("at", point(value, picture.y), "at")}
         />
-        <InputNumber
-          size="small"
+        <NumberField
+          step={stepAcross(view.plan)}
           value={picture.y}
           aria-label="Picture y"
           onChange={(value) => value !== null && set("at", point(picture.x, value), "at")}

@@ -1,6 +1,7 @@
-import { InputNumber } from "antd";
+import { stepAcross, stepOf } from "@/format/step";
 import { useAnswers } from "../../model/answers";
 import { useEdits } from "../../model/edits";
+import { NumberField } from "../parts/number-field";
 import { useOwnValue } from "../parts/use-own-value";
 import { replacedArgument } from "./replaced-argument";
 
@@ -29,9 +30,9 @@ export function FieldArgument({ name, argument, value, placeholder }: Props) {
   return (
     <>
       <span className="quiet">{argument}</span>
-      <InputNumber
-        size="small"
-        min={1e-6}
+      <NumberField
+        min={0}
+        step={shown ? stepOf(shown) : stepAcross(view.plan)}
         value={shown || null}
         placeholder={placeholder}
         onChange={set}

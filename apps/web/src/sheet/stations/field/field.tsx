@@ -1,6 +1,7 @@
-import { Button, InputNumber, Select, Tabs } from "antd";
+import { Button, Select, Tabs } from "antd";
 import { useState } from "react";
 import { roundUp } from "@/format/round-up";
+import { stepOf } from "@/format/step";
 import type { FieldAspect } from "@/worker/questions/field-picture";
 import type { SheetView } from "@/worker/sheet-view";
 import { useAnswers } from "../../model/answers";
@@ -20,13 +21,14 @@ import { Samples } from "./samples";
 import { Section } from "./section";
 import { WorthOf } from "./worth";
 import "./field.css";
+import { NumberField } from "../parts/number-field";
 
 /** The signed distance everywhere: contours on the plan, what it is worth, and its values on the sheet's own grids. */
 export function FieldPanel() {
   const { view } = useAnswers();
   const { edit } = useEdits();
   const { choose } = useChoice();
-  const { name, definition, isComposed, sampled } = useField();
+  const { name, definition, isComposed, shape, sampled } = useField();
   const [aspect, setAspect] = useState<FieldAspect>("values");
   const [tab, setTab] = useState<string | null>(null);
   const [ownInterval, setInterval] = useKept<number | null>("contours every", null);
@@ -41,11 +43,16 @@ export function FieldPanel() {
   );
   const append = (wanted: string, text: string) =>
     edit((current, script) => appendedLine(script, `${freshName(current, wanted)} = ${text}`));
+  const measureLines = () => {
+    const lines = freshName(view, "from_lines");
+    append(lines, `distance(${name}, curves: yes)`);
+    choose(lines);
+  };
   const toShape = (
     <div className="field-row field-to-shape">
       <span className="quiet">contour at</span>
-      <InputNumber
-        size="small"
+      <NumberField
+        step={stepOf(10 * interval)}
         value={level}
         onChange={(next) => next !== null && setLevel(next)}
         aria-label="contour at"
@@ -100,11 +107,10 @@ export function FieldPanel() {
           title="Zoomed far in or out, the plan shows others: it says which beside its zoom."
         >
           contours every
-          <InputNumber
-            size="small"
-            min={0.01}
+          <NumberField
+            min={0}
             value={interval}
-            onChange={(next) => next && next > 0 && setInterval(next)}
+            onChange={(next) => next && setInterval(next)}
             aria-label="contours every"
           />
         </span>
@@ -112,7 +118,21 @@ export function FieldPanel() {
     >
       {isComposed && definition && <NumbersBehind name={definition} />}
       {!name && <Empty>No shape to measure from yet.</Empty>}
-      {name && (
+      {name && shape?.polygons.length === 0 && (
+        <Empty>
+          {shape.vertices === 0 ? (
+            `${name} is empty: nothing is any distance from it.`
+          ) : (
+            <>
+              {name} encloses nothing, so it has no boundary to measure from.{" "}
+              <Button size="small" onClick={measureLines}>
+                Measure from its lines
+              </Button>
+            </>
+          )}
+        </Empty>
+      )}
+      {name && shape?.polygons.length !== 0 && (
         <Tabs
           size="small"
           tabBarGutter={14}

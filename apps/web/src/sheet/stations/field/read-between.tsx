@@ -1,5 +1,5 @@
 import type { Grid } from "@vertexon/geometry";
-import { Button, InputNumber } from "antd";
+import { Button } from "antd";
 import { useMemo, useState } from "react";
 import { small } from "@/format/numbers";
 import { roundUp } from "@/format/round-up";
@@ -7,6 +7,7 @@ import type { GridReaderView } from "@/worker/questions/grid-reader";
 import { useAnswers } from "../../model/answers";
 import { useLayer } from "../../model/layers";
 import { useLongQuestion } from "../../model/use-question";
+import { NumberField } from "../parts/number-field";
 import { Facts, Pending } from "../parts/panel";
 import { useResting } from "../parts/use-resting";
 import { useFieldArgument } from "./field-argument";
@@ -51,8 +52,7 @@ export function ReadBetween({ name, grid }: { name: string; grid: Grid }) {
       {parts > 0 && (
         <div className="field-row">
           <span className="quiet">to stay within</span>
-          <InputNumber
-            size="small"
+          <NumberField
             min={0}
             value={wanted}
             onChange={(next) => next && setWanted(next)}

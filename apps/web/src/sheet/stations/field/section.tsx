@@ -129,9 +129,17 @@ function Profile({
           onHover: (_, [item]) =>
             item && onPoint(item.datasetIndex === 0 ? data[item.index].x : (zeros[item.index]?.at ?? null)),
           scales: {
-            x: { min: 0, max: length, title: { display: true, text: "along the line" }, grid: { color: tokens.rule } },
+            x: {
+              min: 0,
+              max: length,
+              title: { display: true, text: "along the line" },
+              ticks: { includeBounds: false },
+              grid: { color: tokens.rule },
+            },
             y: {
               title: { display: true, text: "signed distance" },
+              // Of many labels some would be left out, and 0 among them.
+              ticks: { autoSkip: false, maxTicksLimit: 6 },
               grid: { color: ({ tick }) => (tick.value === 0 ? tokens.ink : tokens.rule) },
             },
           },

@@ -1,4 +1,4 @@
-import { fixed } from "@/format/numbers";
+import { small } from "@/format/numbers";
 import { NO_FIGURE, PLAIN_PLAN, type Station } from "../../model/station";
 import { FieldPanel } from "./field";
 
@@ -7,9 +7,7 @@ export const field: Station = {
   title: "Field",
   figure: (view) => {
     const field = view.definitions.find(({ value }) => value?.type === "field")?.value;
-    return field?.type === "field"
-      ? `cell ${fixed(field.grid.cell, Number.isInteger(field.grid.cell) ? 0 : 2)}`
-      : NO_FIGURE;
+    return field?.type === "field" ? `cell ${small(field.grid.cell)}` : NO_FIGURE;
   },
   Panel: FieldPanel,
   plan: { ...PLAIN_PLAN, isField: true },

@@ -4,6 +4,7 @@ import { InputNumber, Select } from "antd";
 import { useAnswers } from "../../model/answers";
 import { useChoice } from "../../model/choice";
 import { useEdits } from "../../model/edits";
+import { NumberField } from "../parts/number-field";
 import type { Target } from "./tolerance";
 
 /** By what a shape's curves are flattened. */
@@ -88,18 +89,15 @@ export function OwnWay({ target }: { target: Target }) {
             aria-label="where vertices lie"
           />
           <span className="own-way-pixels">
-            <InputNumber
-              size="small"
+            <NumberField
               min={1e-6}
-              step={0.05}
               value={pixels.pixels}
               onChange={(next) => next && byPixels({ ...pixels, pixels: next }, placement)}
               className="own-way-field"
               aria-label="its error in pixels"
             />
             pixels at
-            <InputNumber
-              size="small"
+            <NumberField
               min={1e-3}
               value={pixels.magnification}
               onChange={(next) => next && byPixels({ ...pixels, magnification: next }, placement)}
@@ -107,8 +105,7 @@ export function OwnWay({ target }: { target: Target }) {
               aria-label="its magnification"
             />
             ratio
-            <InputNumber
-              size="small"
+            <NumberField
               min={1e-3}
               value={pixels.ratio}
               onChange={(next) => next && byPixels({ ...pixels, ratio: next }, placement)}

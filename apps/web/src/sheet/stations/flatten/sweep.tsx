@@ -1,13 +1,15 @@
 import { type WrittenNumber, writtenNumbers } from "@vertexon/notation";
-import { Button, Checkbox, InputNumber, Progress, Segmented, Select } from "antd";
+import { Button, Checkbox, Progress, Segmented, Select } from "antd";
 import { useMemo, useState } from "react";
 import { Scatter } from "react-chartjs-2";
 import { fixed, small } from "@/format/numbers";
+import { stepOf } from "@/format/step";
 import { tokens } from "@/theme/tokens";
 import type { SweepRow, SweepView } from "@/worker/questions/sweep";
 import { useAnswers } from "../../model/answers";
 import { useChoice } from "../../model/choice";
 import { useLongQuestion } from "../../model/use-question";
+import { NumberField } from "../parts/number-field";
 import { useResting } from "../parts/use-resting";
 
 type Figure = "vertices" | "error" | "area";
@@ -56,15 +58,15 @@ export function Sweep() {
           aria-label="number that runs"
         />
         <span>from</span>
-        <InputNumber
-          size="small"
+        <NumberField
+          step={stepOf(range.to - range.from)}
           value={range.from}
           onChange={(from) => from !== null && setEnd({ from })}
           aria-label="first value"
         />
         <span>to</span>
-        <InputNumber
-          size="small"
+        <NumberField
+          step={stepOf(range.to - range.from)}
           value={range.to}
           onChange={(to) => to !== null && setEnd({ to })}
           aria-label="last value"

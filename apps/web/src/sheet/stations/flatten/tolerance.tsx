@@ -2,6 +2,7 @@ import { InputNumber, Slider } from "antd";
 import { small } from "@/format/numbers";
 import { useAnswers } from "../../model/answers";
 import { useEdits } from "../../model/edits";
+import { NumberField } from "../parts/number-field";
 import { useOwnValue } from "../parts/use-own-value";
 import { toleranceText } from "./tolerance-text";
 
@@ -69,10 +70,8 @@ export function Tolerance({ target, onTarget }: { target: Target; onTarget(targe
       </div>
       <div className="tolerance-pixels">
         <span>which is</span>
-        <InputNumber
-          size="small"
+        <NumberField
           min={1e-6}
-          step={0.05}
           value={Number(pixels.toPrecision(4))}
           onChange={(next) => next && set(next / (magnification * ratio))}
           className="tolerance-field"
@@ -80,8 +79,7 @@ export function Tolerance({ target, onTarget }: { target: Target; onTarget(targe
           aria-label="tolerance in pixels"
         />
         <span>pixels at magnification</span>
-        <InputNumber
-          size="small"
+        <NumberField
           min={1e-3}
           value={magnification}
           onChange={(next) => next && aim({ magnification: next })}
@@ -90,8 +88,7 @@ export function Tolerance({ target, onTarget }: { target: Target; onTarget(targe
           aria-label="magnification of the target"
         />
         <span title="pixels of the target to a plan unit, unmagnified">ratio</span>
-        <InputNumber
-          size="small"
+        <NumberField
           min={1e-3}
           value={ratio}
           onChange={(next) => next && aim({ ratio: next })}

@@ -1,11 +1,12 @@
 import { total, writeNumber } from "@vertexon/notation";
-import { App, Button, InputNumber } from "antd";
+import { App, Button } from "antd";
 import { useState } from "react";
 import { small } from "@/format/numbers";
 import type { HandoffView } from "@/worker/questions/handoff";
 import { useAnswers } from "../../model/answers";
 import { useEdits } from "../../model/edits";
 import { emitStatement } from "../../model/emit-statement";
+import { NumberField } from "../parts/number-field";
 import type { Chosen } from "./use-handoff";
 
 /** The error bound of what is handed off, with the share of each step; a wanted bound is split over the steps. */
@@ -78,8 +79,7 @@ function Reach({ chosen }: { chosen: Chosen }) {
       >
         Keep within
       </Button>
-      <InputNumber
-        size="small"
+      <NumberField
         min={1e-12}
         value={wanted}
         onChange={setWanted}

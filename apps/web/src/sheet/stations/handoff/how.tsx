@@ -1,7 +1,9 @@
 import { formOf, INDEX_TYPES, LAYOUTS, NUMBER_TYPES } from "@vertexon/geometry";
 import { Checkbox, InputNumber, Segmented, Select } from "antd";
 import { useState } from "react";
+import { stepAcross } from "@/format/step";
 import { useAnswers } from "../../model/answers";
+import { NumberField } from "../parts/number-field";
 import type { Chosen } from "./use-handoff";
 
 /** Digits, layout and types, and where the plan lies in the target. */
@@ -87,9 +89,9 @@ export function How({ chosen: { asked, change } }: { chosen: Chosen }) {
               <>
                 <span title="the place of the plan that is the target's origin">origin</span>
                 {(["x", "y"] as const).map((key) => (
-                  <InputNumber
+                  <NumberField
                     key={key}
-                    size="small"
+                    step={stepAcross(view.plan)}
                     value={origin?.[key] ?? null}
                     placeholder={key}
                     onChange={(next) =>
@@ -100,8 +102,7 @@ export function How({ chosen: { asked, change } }: { chosen: Chosen }) {
                   />
                 ))}
                 <span title="the target's units to a plan unit">factor</span>
-                <InputNumber
-                  size="small"
+                <NumberField
                   min={1e-9}
                   value={factor}
                   onChange={(next) => next && change({ options: { factor: next } })}

@@ -1,11 +1,14 @@
-import { Button, InputNumber, Segmented, Select } from "antd";
+import { Button, Segmented, Select } from "antd";
 import { useMemo, useState } from "react";
 import { fixed, plural } from "@/format/numbers";
+import { stepAcross, stepOf } from "@/format/step";
 import type { SideName } from "@/worker/probed-points";
+import { useAnswers } from "../../model/answers";
 import { appendedLine, freshName } from "../../model/append";
 import { useChoice } from "../../model/choice";
 import { useEdits } from "../../model/edits";
 import { useLayer, useLight } from "../../model/layers";
+import { NumberField } from "../parts/number-field";
 import { Empty } from "../parts/panel";
 import { Distribution } from "./distribution";
 import { FileOfPoints } from "./file-of-points";
@@ -145,11 +148,12 @@ function Distance({
   what: string;
   onChange(value: number | null): void;
 }) {
+  const { view } = useAnswers();
   return (
-    <InputNumber
-      size="small"
+    <NumberField
       className="probe-distance"
       min={0}
+      step={value ? stepOf(value) : stepAcross(view.plan)}
       value={value}
       placeholder="any"
       onChange={onChange}
