@@ -262,6 +262,34 @@ test("fields that are asked only where they may count leave the values of single
   );
 });
 
+test("hundreds of fields, asked at places in no order", () => {
+  fc.assert(
+    fc.property(fc.integer(), fc.constantFrom(80, 150, 400), fc.constantFrom(0, 1), (seed, count, turned) => {
+      const next = seededRandom(seed);
+      const all = Array.from({ length: count }, () => scattered(next));
+      const field = turned ? intersectionField(all) : unionField(all);
+      const other = scattered(next);
+      const both = xorField(field, other);
+      // All over the plane, or close together, and some of them far away.
+      const spread = 2 ** (2 - 4 * next());
+      const place = () => (next() < 0.01 ? 1e6 : spread) * (2 * next() - 1);
+      const [xs, ys] = [Float64Array.from({ length: 1400 }, place), Float64Array.from({ length: 1400 }, place)];
+      const values = new Float64Array(xs.length);
+      const ofOne = new Float64Array(xs.length);
+      field.list(xs, ys, values);
+      both.list(xs, ys, ofOne);
+      for (let i = 0; i < xs.length; i += 7) {
+        const wanted = (turned ? Math.max : Math.min)(...all.map((each) => each.at(xs[i], ys[i])));
+        expect(Math.abs(values[i] - wanted)).toBeLessThanOrEqual(1e-12 * (4 + Math.abs(wanted)));
+        const beside = other.at(xs[i], ys[i]);
+        const wantedOfOne = Math.max(Math.min(wanted, beside), -Math.max(wanted, beside));
+        expect(Math.abs(ofOne[i] - wantedOfOne)).toBeLessThanOrEqual(1e-12 * (4 + Math.abs(wanted)));
+      }
+    }),
+    { numRuns: 12 },
+  );
+});
+
 test("a union of many fields is exact where all of them lie apart, and a bound inside where two do not", () => {
   const disc = (x: number, y: number): DistanceField =>
     formField(distanceToCircle, { x, y, radius: 0.4 }, { minX: x - 0.4, minY: y - 0.4, maxX: x + 0.4, maxY: y + 0.4 });
@@ -293,8 +321,19 @@ test("the fields that are looked at near a place are all that may have the least
         const values = all.map(({ field, turned }) => (turned ? -1 : 1) * field.at(x, y));
         const most = Math.min(...values.map((value, i) => value + all[i].field.lipschitz * radius));
         const wanted = [...all.keys()].filter((i) => values[i] - all[i].field.lipschitz * radius <= most);
-        const found = near(x, y, radius).map((side) => all.indexOf(side as (typeof all)[0]));
+        const found = near.within(x, y, radius).map((side) => near.all.indexOf(side));
         expect(found.sort((a, b) => a - b)).toEqual(wanted);
+        const [slope, own] = [
+          { x: 0, y: 0 },
+          { x: 0, y: 0 },
+        ];
+        const least = near.leastAt(x, y, slope);
+        const first = values.indexOf(Math.min(...values));
+        expect(Math.abs(least - values[first])).toBeLessThanOrEqual(1e-12 * (Math.abs(x) + Math.abs(y)));
+        if (least !== values[first]) continue;
+        const sign = all[first].turned ? -1 : 1;
+        all[first].field.at(x, y, own);
+        expect([slope.x, slope.y]).toEqual([sign * own.x, sign * own.y]);
       }
     }),
     { numRuns: 10 },

@@ -2,10 +2,10 @@ import type { Slope } from "../forms";
 import type { Views } from "./candidates";
 import { copiedShape, isNear, unionWorth } from "./copied-shape";
 import { type Copies, ofCopies } from "./copies";
-import type { DistanceField } from "./field";
+import { boxAroundBoth, type DistanceField } from "./field";
 import { copiedOutline, sampledByOutline } from "./known-outline";
 import { placedField, turnAbout, turnedBox } from "./placed";
-import { boxAroundBoth, unionField } from "./sets";
+import { unionField } from "./sets";
 import { BEYOND, wedgeCells } from "./wedge-cells";
 
 /** The greatest number of copies around a centre. */

@@ -1,6 +1,6 @@
-import { type DistanceField, least } from "./field";
+import { boxAroundBoth, boxInBoth, type DistanceField, least } from "./field";
 import { joined } from "./measured";
-import { boxAroundBoth, boxInBoth, complement } from "./sets";
+import { complement } from "./sets";
 
 /** How two fields run into each other: docs/distance.md, "Blends", derives both. */
 export type BlendForm = "parabola" | "circle";

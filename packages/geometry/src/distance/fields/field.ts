@@ -53,6 +53,23 @@ export function grownBox({ minX, minY, maxX, maxY }: Bounds, by: number): Bounds
   return { minX: minX - by, minY: minY - by, maxX: maxX + by, maxY: maxY + by };
 }
 
+export function boxInBoth(a: Bounds | null, b: Bounds | null): Bounds | null {
+  if (!a || !b) return null;
+  const [minX, maxX] = [Math.max(a.minX, b.minX), Math.min(a.maxX, b.maxX)];
+  const [minY, maxY] = [Math.max(a.minY, b.minY), Math.min(a.maxY, b.maxY)];
+  return minX <= maxX && minY <= maxY ? { minX, minY, maxX, maxY } : null;
+}
+
+export function boxAroundBoth(a: Bounds | null, b: Bounds | null): Bounds | null {
+  if (!a || !b) return a ?? b;
+  return {
+    minX: Math.min(a.minX, b.minX),
+    minY: Math.min(a.minY, b.minY),
+    maxX: Math.max(a.maxX, b.maxX),
+    maxY: Math.max(a.maxY, b.maxY),
+  };
+}
+
 const ORDER: readonly Worth[] = ["neither", "bound", "exact"];
 
 /** The least of some worths. */

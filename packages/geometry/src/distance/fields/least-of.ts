@@ -1,9 +1,10 @@
-import type { Measure } from "../assembly/places";
-import { nearFields, type Side } from "./near-fields";
+import type { List, Measure } from "../assembly/places";
+import { measureCloseParts, PART } from "./close-parts";
+import { MANY, type NearFields, type Side } from "./near-fields";
 
-/** The least value of several fields, each taken as it is or turned over; turned over itself, if wanted. */
+/** The least value of several fields; turned over, if wanted. */
 export interface Least {
-  fields: readonly Side[];
+  near: NearFields;
   turned: boolean;
 }
 
@@ -17,13 +18,29 @@ const LEAST = 10;
 const RUN = 64;
 const IN_SLOT = 64;
 
-/** With this many fields or more it is quicker to find first which of them count in the box around all places. */
-export const MANY = 8;
+/** Where more fields than this may count near all places, they are parted. */
+const WIDE = 64;
+
+/** And where more than this, they lie far apart for these fields: it is quicker to go from one to the next. */
+const SCATTERED = 256;
+
+export function measureLeast({ near, turned }: Least): Measure {
+  const least = leastOf(near);
+  if (!turned) return least;
+  return (places, slot, free) => {
+    least(places, slot, free);
+    places.engine.turnOver(places.count, slot);
+  };
+}
 
 /** Asks each field in runs of places where it may have the least value. */
-export function measureLeast({ fields: all, turned }: Least): Measure {
-  const near = nearFields(all);
-  return (places, slot, free) => {
+function leastOf(near: NearFields): Measure {
+  const { all } = near;
+  const leastAtAll: List = (xs, ys, values) => {
+    for (let i = 0; i < xs.length; i++) values[i] = near.leastAt(xs[i], ys[i]);
+    return values;
+  };
+  const measure: Measure = (places, slot, free) => {
     const { engine, count } = places;
     const [x, y, tiles] = [engine.placeX.value, engine.placeY.value, engine.tiles.value];
     const behind = free + LEAST + 1 + Math.ceil(all.length / IN_SLOT);
@@ -52,13 +69,18 @@ export function measureLeast({ fields: all, turned }: Least): Measure {
       engine.keepAsked(many, slot, free);
     };
     const runs = engine.middlesOfRuns(count, free);
-    const fields = all.length < MANY ? all : near(engine.middleX.value, engine.middleY.value, engine.radius.value);
+    const fields =
+      all.length < MANY ? all : near.within(engine.middleX.value, engine.middleY.value, engine.radius.value);
     if (fields.length === 1) measureAt(fields[0], count, slot);
-    else {
+    else if (fields.length > SCATTERED && x !== tiles) places.measureList(leastAtAll, slot);
+    else if (fields.length > WIDE && x !== tiles && count > PART) {
+      const [half, left, top] = [engine.radius.value, engine.middleX.value, engine.middleY.value];
+      measureCloseParts(places, { left: left - half, top: top - half, width: 2 * half }, measure, slot, free);
+    } else {
       fields.forEach(askMiddles);
       fields.forEach(askRuns);
     }
     places.count = count;
-    if (turned) engine.turnOver(count, slot);
   };
+  return measure;
 }

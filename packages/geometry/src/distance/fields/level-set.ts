@@ -4,9 +4,8 @@ import { type MultiPolygon, operandOf, type Ring } from "../../polygon";
 import { simplifyOutlines } from "../../simplify";
 import { Bending, isTurn, QUARTERS } from "./bending";
 import { CornerValues, CrossedCells, type Witness } from "./crossed-cells";
-import type { DistanceField } from "./field";
+import { boxAroundBoth, type DistanceField } from "./field";
 import { valuesAt } from "./measured";
-import { boxAroundBoth } from "./sets";
 
 /** Where a field has one value, as valid polygons around what lies below it. */
 export interface LevelSet {

@@ -1,4 +1,6 @@
-import type { DistanceField } from "./field";
+import type { Bounds } from "../../polygon";
+import type { Slope } from "../forms";
+import { boxAroundBoth, type DistanceField } from "./field";
 
 /** A field as it is, or turned over. */
 export interface Side {
@@ -6,18 +8,41 @@ export interface Side {
   turned: boolean;
 }
 
+/** What is asked of it at single places. */
+interface ValueSide {
+  field: Pick<DistanceField, "at">;
+  turned: boolean;
+}
+
+/** A side with the box around its shape, where values are the distance to that outside: nowhere less than the way to the box. */
+interface BoxedSide extends Side {
+  box: Bounds | null;
+}
+
 /** The fields that may have the least value somewhere around a place, and their values there. */
 interface Near {
   x: number;
   y: number;
-  fields: readonly Side[];
+  fields: readonly BoxedSide[];
   values: readonly number[];
   /** Which of them has the least one. */
   least: number;
 }
 
-/** Levels of squares that are looked at, each twice as wide as the one below. */
-const LEVELS = 4;
+/** Which of several fields have the least value. */
+export interface NearFields {
+  all: readonly Side[];
+  /** Those that may have it within a radius of a place. */
+  within(x: number, y: number, radius: number): readonly Side[];
+  /** The least value at a place; its gradient is written into `slope`. */
+  leastAt(x: number, y: number, slope?: Slope): number;
+}
+
+/** With this many fields or more it is quicker to find first which of them count near a place. */
+export const MANY = 8;
+
+/** Levels of squares that are looked at, at most, each twice as wide as the one below. */
+const MOST_LEVELS = 32;
 
 /** Squares further from the origin than this many of their widths are not kept. */
 const FURTHEST = 2 ** 30;
@@ -25,23 +50,42 @@ const FURTHEST = 2 ** 30;
 /** Fields in all lists that are kept, at most. */
 const KEPT = 2 ** 18;
 
+/** More than what rounding changes values by, as a share of coordinates. */
+const ROUNDED = 2 ** -40;
+
 /**
- * Which of several fields may have the least value within a radius of a place. Fields that cannot have it anywhere near a square are not looked
- * at in the squares within that one, and what is found for a square is kept.
+ * Fields that cannot have the least value anywhere near a square are not looked at in the squares within that one, and what is found for a
+ * square is kept.
  */
-export function nearFields(all: readonly Side[]): (x: number, y: number, radius: number) => readonly Side[] {
+export function nearFields(sides: readonly Side[]): NearFields {
+  const all = sides.map((side) => ({ ...side, box: boxOf(side) }));
   const lipschitz = all.reduce((greatest, { field }) => Math.max(greatest, field.lipschitz), 0);
   /** Values infinitely far away tell nothing. */
   const unknown: Near = { x: Number.POSITIVE_INFINITY, y: 0, fields: all, values: all.map(() => 0), least: 0 };
+  const { size, apart } = sizesOf(all);
+  /** How wide squares are for single places: in one that is wider many fields count. */
+  const usual = 2 ** Math.ceil(Math.log2(apart / 4));
   const kept = new Map<string, Near>();
   let count = 0;
+  let last = { width: 0, column: 0, row: 0, near: unknown };
+
+  /** What is known of a square around a place, all if it is too far away. */
+  function nearSquare(x: number, y: number, width: number): Near {
+    const [column, row] = [Math.floor(x / width), Math.floor(y / width)];
+    if (!(Math.abs(column) < FURTHEST && Math.abs(row) < FURTHEST)) return unknown;
+    if (last.width === width && last.column === column && last.row === row) return last.near;
+    const levels = Math.min(MOST_LEVELS, 1 + Math.ceil(Math.log2(size / width)));
+    const near = keptSquare(width, column, row, levels);
+    last = { width, column, row, near };
+    return near;
+  }
 
   /** Those that may have it within 5/4 of a square's width of its middle: there all discs are whose middle it has and that are no wider. */
-  function nearSquare(width: number, column: number, row: number, levels: number): Near {
+  function keptSquare(width: number, column: number, row: number, levels: number): Near {
     const key = `${width} ${column} ${row}`;
     let near = kept.get(key);
     if (near) return near;
-    const above = levels > 1 ? nearSquare(2 * width, Math.floor(column / 2), Math.floor(row / 2), levels - 1) : unknown;
+    const above = levels > 1 ? keptSquare(2 * width, Math.floor(column / 2), Math.floor(row / 2), levels - 1) : unknown;
     near = nearDisc(above, (column + 0.5) * width, (row + 0.5) * width, 1.25 * width);
     count += near.fields.length;
     if (count > KEPT) {
@@ -55,12 +99,12 @@ export function nearFields(all: readonly Side[]): (x: number, y: number, radius:
   /** No value differs from one elsewhere by more than the Lipschitz constant times the way. */
   function nearDisc(known: Near, x: number, y: number, radius: number): Near {
     const change = lipschitz * (Math.hypot(x - known.x, y - known.y) + radius);
-    const fields: Side[] = [];
+    const fields: BoxedSide[] = [];
     const values: number[] = [];
     let most = Number.POSITIVE_INFINITY;
     const ask = (k: number): void => {
       const side = known.fields[k];
-      const value = side.turned ? -side.field.at(x, y) : side.field.at(x, y);
+      const value = valueAt(side, x, y);
       most = Math.min(most, value + side.field.lipschitz * radius);
       fields.push(side);
       values.push(value);
@@ -83,10 +127,61 @@ export function nearFields(all: readonly Side[]): (x: number, y: number, radius:
     return { x, y, fields, values, least };
   }
 
-  return (x, y, radius) => {
-    const width = 2 ** Math.ceil(Math.log2(radius) + 1);
-    const [column, row] = [Math.floor(x / width), Math.floor(y / width)];
-    const isKept = Math.abs(column) < FURTHEST && Math.abs(row) < FURTHEST;
-    return nearDisc(isKept ? nearSquare(width, column, row, LEVELS) : unknown, x, y, radius).fields;
+  function leastAt(x: number, y: number, slope?: Slope): number {
+    const known = all.length < MANY ? unknown : nearSquare(x, y, usual);
+    const way = known === unknown ? Number.POSITIVE_INFINITY : Math.hypot(x - known.x, y - known.y);
+    const change = lipschitz * (way + ROUNDED * (Math.abs(x) + Math.abs(y) + way));
+    let side = known.fields[known.least];
+    let value = valueAt(side, x, y);
+    for (let k = 0; k < known.fields.length; k++) {
+      if (k === known.least || known.values[k] - change > value || leastByBox(known.fields[k], x, y) > value) continue;
+      const other = valueAt(known.fields[k], x, y);
+      if (value <= other) continue;
+      value = other;
+      side = known.fields[k];
+    }
+    return slope ? valueAt(side, x, y, slope) : value;
+  }
+
+  return {
+    all,
+    within: (x, y, radius) => nearDisc(nearSquare(x, y, 2 ** Math.ceil(Math.log2(radius) + 1)), x, y, radius).fields,
+    leastAt,
   };
+}
+
+/** The value of a side; its gradient is written into `slope`. */
+export function valueAt({ field, turned }: ValueSide, x: number, y: number, slope?: Slope): number {
+  const value = field.at(x, y, slope);
+  if (!turned) return value;
+  if (slope) {
+    slope.x = -slope.x;
+    slope.y = -slope.y;
+  }
+  return -value;
+}
+
+function boxOf({ field, turned }: Side): Bounds | null {
+  return !turned && field.worth.outside === "exact" ? field.within(0) : null;
+}
+
+/** What the value at a place is at least, as the box tells: the way to it. */
+function leastByBox({ box }: BoxedSide, x: number, y: number): number {
+  if (!box) return Number.NEGATIVE_INFINITY;
+  const dx = Math.max(box.minX - x, 0, x - box.maxX);
+  const dy = Math.max(box.minY - y, 0, y - box.maxY);
+  return dx > 0 || dy > 0 ? Math.sqrt(dx * dx + dy * dy) : Number.NEGATIVE_INFINITY;
+}
+
+/** The longer side of the box around all that have one, and how far they are apart in it, about. */
+function sizesOf(all: readonly Side[]): { size: number; apart: number } {
+  const boxes = all.map(({ field }) => field.within(0)).filter(isBounded);
+  const box = boxes.reduce<Bounds | null>(boxAroundBoth, null);
+  if (!box) return { size: 0, apart: 0 };
+  const [width, height] = [box.maxX - box.minX, box.maxY - box.minY];
+  return { size: Math.max(width, height), apart: Math.sqrt((width / all.length) * height) };
+}
+
+function isBounded(box: Bounds | null): box is Bounds {
+  return box !== null && Number.isFinite(box.maxX - box.minX) && Number.isFinite(box.maxY - box.minY);
 }

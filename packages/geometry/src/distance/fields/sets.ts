@@ -1,18 +1,22 @@
 import type { Bounds } from "../../polygon";
 import type { Change } from "../assembly/places";
-import type { Slope } from "../forms";
-import { type DistanceField, EVERYWHERE, least } from "./field";
+import { boxAroundBoth, boxInBoth, type DistanceField, EVERYWHERE, least } from "./field";
 import { allOutlines, sampledByOutline } from "./known-outline";
-import { type Least, MANY, measureLeast } from "./least-of";
+import { type Least, measureLeast } from "./least-of";
 import { byMeasure, changed, joined, lastOf, listOrder, type Measured } from "./measured";
+import { MANY, type NearFields, nearFields, valueAt } from "./near-fields";
 
 /** In at least one of some fields' shapes: the least of their values. */
 export function unionField(fields: readonly DistanceField[]): DistanceField {
   if (fields.length === 0) throw new RangeError("a union of fields takes at least one field");
   if (fields.length === 1) return fields[0];
-  const asked = { fields: fields.map((field) => ({ field, turned: false })), turned: false };
+  const near = nearFields(fields.map((field) => ({ field, turned: false })));
   const isApart = areApart(fields);
-  const union = { ...minimum(fields, isApart), ...whereTheyCount(fields, asked, LESSER) };
+  const union = {
+    at: near.leastAt,
+    ...minimum(fields, isApart),
+    ...whereTheyCount(fields, { near, turned: false }, LESSER),
+  };
   return isApart ? sampledByOutline(union, allOutlines(fields.map(({ outline }) => outline))) : union;
 }
 
@@ -20,29 +24,37 @@ export function unionField(fields: readonly DistanceField[]): DistanceField {
 export function intersectionField(fields: readonly DistanceField[]): DistanceField {
   if (fields.length === 0) throw new RangeError("an intersection of fields takes at least one field");
   if (fields.length === 1) return fields[0];
-  const asked = { fields: fields.map((field) => ({ field, turned: true })), turned: true };
-  return { ...maximum(fields), ...whereTheyCount(fields, asked, GREATER) };
+  return greatestOf(fields, nearFields(fields.map((field) => ({ field, turned: true }))));
 }
 
 /** In the first, and in no other. */
 export function differenceField(a: DistanceField, b: DistanceField): DistanceField {
-  const fields = [
+  const sides = [
     { field: a, turned: true },
     { field: b, turned: false },
   ];
-  const both = [a, complement(b)];
-  return { ...maximum(both), ...whereTheyCount(both, { fields, turned: true }, GREATER) };
+  return greatestOf([a, complement(b)], nearFields(sides));
+}
+
+/** The greatest of some values: where the least of them turned over is. */
+function greatestOf(fields: readonly DistanceField[], near: NearFields): DistanceField {
+  const turned = { field: { at: near.leastAt }, turned: true };
+  return {
+    at: (x, y, slope) => valueAt(turned, x, y, slope),
+    ...maximum(fields),
+    ...whereTheyCount(fields, { near, turned: true }, GREATER),
+  };
 }
 
 const LESSER: Change = ({ engine, count }, slot, other) => engine.lesser(count, slot, other);
 const GREATER: Change = ({ engine, count }, slot, other) => engine.greater(count, slot, other);
 
 /** Measured by asking fields where they may have the least value, unless all can be asked as fast: two in closed form, or as grids. */
-function whereTheyCount(fields: readonly DistanceField[], least: Least, join: Change): Measured {
-  const order = least.fields.map(({ field }) => field.order).reduce((a, b) => lastOf(a, b));
+function whereTheyCount(fields: readonly DistanceField[], asked: Least, join: Change): Measured {
+  const order = asked.near.all.map(({ field }) => field.order).reduce((a, b) => lastOf(a, b));
   if (fields.length === 2 && (order === "rows" || order === "grid")) return joined(fields[0], fields[1], join);
   const together = fields.length < MANY ? "tiles" : "blocks";
-  return byMeasure(measureLeast(least), lastOf(together, listOrder(order)));
+  return byMeasure(measureLeast(asked), lastOf(together, listOrder(order)));
 }
 
 /** In one of the two only. */
@@ -56,12 +68,9 @@ export function xorField(a: DistanceField, b: DistanceField): DistanceField {
 /** The same with inside and outside exchanged. */
 export function complement(field: DistanceField): DistanceField {
   const { inside, outside } = field.worth;
+  const turned = { field, turned: true };
   return {
-    at(x, y, slope) {
-      const value = field.at(x, y, slope);
-      turnAround(slope);
-      return -value;
-    },
+    at: (x, y, slope) => valueAt(turned, x, y, slope),
     ...changed(field, ({ engine, count }, slot) => engine.turnOver(count, slot)),
     worth: { inside: outside, outside: inside },
     lipschitz: field.lipschitz,
@@ -69,20 +78,13 @@ export function complement(field: DistanceField): DistanceField {
   };
 }
 
-function turnAround(slope: Slope | undefined): void {
-  if (!slope) return;
-  slope.x = -slope.x;
-  slope.y = -slope.y;
-}
-
-/** What a field tells of single places, and of itself. */
-type Known = Omit<DistanceField, keyof Measured | "outline">;
+/** What a field tells of itself. */
+type Known = Pick<DistanceField, "worth" | "lipschitz" | "within">;
 type Held = Pick<DistanceField, "worth" | "lipschitz">;
 
 function minimum(fields: readonly DistanceField[], isApart: boolean): Known {
   const { worth, lipschitz } = fields.reduce<Held>(ofBoth, fields[0]);
   return {
-    at: extremeAt(fields, 1),
     // No boundary of one lies inside another where their boxes are apart.
     worth: isApart ? worth : { ...worth, inside: least(worth.inside, "bound") },
     lipschitz,
@@ -93,7 +95,6 @@ function minimum(fields: readonly DistanceField[], isApart: boolean): Known {
 function maximum(fields: readonly DistanceField[]): Known {
   const { worth, lipschitz } = fields.reduce<Held>(ofBoth, fields[0]);
   return {
-    at: extremeAt(fields, -1),
     worth: { ...worth, outside: least(worth.outside, "bound") },
     lipschitz,
     within: (level) => fields.map((field) => field.within(level)).reduce(boxInBoth),
@@ -104,24 +105,6 @@ function maximum(fields: readonly DistanceField[]): Known {
 function ofBoth(a: Held, b: Held): Held {
   const [inside, outside] = [least(a.worth.inside, b.worth.inside), least(a.worth.outside, b.worth.outside)];
   return { worth: { inside, outside }, lipschitz: Math.max(a.lipschitz, b.lipschitz) };
-}
-
-/** The least value, or by the sign -1 the greatest. */
-function extremeAt(fields: readonly DistanceField[], sign: 1 | -1): DistanceField["at"] {
-  const other = { x: 0, y: 0 };
-  return (x, y, slope) => {
-    let value = fields[0].at(x, y, slope);
-    for (let k = 1; k < fields.length; k++) {
-      const next = fields[k].at(x, y, slope && other);
-      if (sign * value <= sign * next) continue;
-      value = next;
-      if (slope) {
-        slope.x = other.x;
-        slope.y = other.y;
-      }
-    }
-    return value;
-  };
 }
 
 /** Comparisons of boxes, at most: for more of them that overlap in x it is not found out whether they are apart. */
@@ -141,21 +124,4 @@ function areApart(fields: readonly DistanceField[]): boolean {
     open.push(box);
   }
   return true;
-}
-
-export function boxInBoth(a: Bounds | null, b: Bounds | null): Bounds | null {
-  if (!a || !b) return null;
-  const [minX, maxX] = [Math.max(a.minX, b.minX), Math.min(a.maxX, b.maxX)];
-  const [minY, maxY] = [Math.max(a.minY, b.minY), Math.min(a.maxY, b.maxY)];
-  return minX <= maxX && minY <= maxY ? { minX, minY, maxX, maxY } : null;
-}
-
-export function boxAroundBoth(a: Bounds | null, b: Bounds | null): Bounds | null {
-  if (!a || !b) return a ?? b;
-  return {
-    minX: Math.min(a.minX, b.minX),
-    minY: Math.min(a.minY, b.minY),
-    maxX: Math.max(a.maxX, b.maxX),
-    maxY: Math.max(a.maxY, b.maxY),
-  };
 }
