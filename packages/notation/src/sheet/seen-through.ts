@@ -1,4 +1,4 @@
-import type { PointOrigin, Value } from "../values";
+import type { ListValue, PointOrigin, Value } from "../values";
 import { axisOrigin, type MaybeOrigin, through } from "../values/origin";
 
 /** A definition's value as seen through its name: its shapes and points are dragged where they were defined. */
@@ -19,10 +19,21 @@ export function seenThrough(name: string, value: Value): Value {
     case "point":
       return { ...value, origin: pointThrough(name, value.origin), bare: true };
     case "list":
-      return { type: "list", items: value.items.map((item) => seenThrough(name, item)) };
+      return listThrough(name, value);
     default:
       return value;
   }
+}
+
+/** Lists as they were seen last: a script may take one item after the other. */
+const seenLists = new WeakMap<ListValue, { name: string; seen: ListValue }>();
+
+function listThrough(name: string, list: ListValue): ListValue {
+  const known = seenLists.get(list);
+  if (known?.name === name) return known.seen;
+  const seen: ListValue = { type: "list", items: list.items.map((item) => seenThrough(name, item)) };
+  seenLists.set(list, { name, seen });
+  return seen;
 }
 
 function pointThrough(name: string, origin: PointOrigin | undefined): PointOrigin | undefined {

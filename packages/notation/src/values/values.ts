@@ -94,7 +94,7 @@ interface WordValue {
   value: string;
 }
 
-interface ListValue {
+export interface ListValue {
   type: "list";
   items: Value[];
 }
