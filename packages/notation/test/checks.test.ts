@@ -85,6 +85,8 @@ test("a rounded angle, repeated, does not meet its start: the mend writes the ex
   expect(mended(fan, "Write 360deg / 7")).toContain("polar(40, k * 360deg / 7)");
   expect(found(mended(fan, "Write 360deg / 7"))).toEqual([]);
   expect(found("a = polygon((each k from 0 to 4: (50, 50) + polar(40, 144deg * k)), fill: evenodd)")).toEqual([]);
+  // 191 turns are no figure, though 1200 rad are nearly that.
+  expect(found("a = each k from 0 to 1199: sin(k * 1rad)")).toEqual([]);
 });
 
 test("points around a centre: an index skipped, or the wrong division of the circle", () => {

@@ -6,6 +6,9 @@ const TURN = 2 * Math.PI;
 /** How far a single angle may be off for it to be one that was rounded: half a degree. */
 const HALF_DEGREE = Math.PI / 360;
 
+/** Of more turns than this no figure is made: any angle comes near some. */
+const MOST_TURNS = 20;
+
 type AngleLiteral = Extract<Expression, { kind: "angle" }>;
 
 /** A rounded angle that is repeated all around, such as 33deg for 360deg / 11, does not meet its start. */
@@ -15,7 +18,7 @@ export function checkRoundedAngle({ statement, text, value }: Checked): Found[] 
     const turns = Math.round((count * Math.abs(angle.radians)) / TURN);
     const exact = (turns * TURN) / count;
     const off = Math.abs(Math.abs(angle.radians) - exact);
-    if (turns < 1 || off < 1e-12 || off > HALF_DEGREE) return [];
+    if (turns < 1 || turns > MOST_TURNS || off < 1e-12 || off > HALF_DEGREE) return [];
     const [unit, whole] = unitOf(text.slice(angle.from, angle.to));
     const written = `${whole * turns}${unit} / ${count}`;
     const gap = value.type === "shape" && value.trail ? `, with a closing gap of ${shortNumber(value.trail.gap)}` : "";
