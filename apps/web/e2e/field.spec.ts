@@ -78,11 +78,14 @@ test("each distance of the sheet can be chosen in the panel, those in lists too"
   await openSheet(page, script);
   await station(page, "Field");
   const chosen = page.getByTestId("panel").locator(".panel-about");
-  await expect(chosen).toContainText("distance to pad");
+  // What was composed last comes first.
+  await expect(chosen).toContainText("planks.at(1)");
   const take = async (name: string): Promise<void> => {
     await page.getByLabel("field that is shown").click();
     await page.locator(".ant-select-item-option").getByText(name, { exact: true }).click();
   };
+  await take("distance to pad");
+  await expect(page.getByTestId("panel")).toContainText("The script samples no field of pad.");
   await take("planks.at(1)");
   await expect(page.getByTestId("field-worth")).toContainText("outside");
   await tab(page, "Section");
@@ -136,7 +139,7 @@ test("what encloses nothing has no distance, but for that to its lines", async (
   await expect(page.getByTestId("strip-distance")).toContainText("0.06");
   // However small the plan, arrow keys change numbers by little.
   const every = page.getByRole("spinbutton", { name: "contours every" });
-  await expect(every).toHaveValue("0.01");
+  await expect(every).toHaveValue("0.010");
   await every.press("ArrowUp");
   await expect(every).toHaveValue("0.011");
 });

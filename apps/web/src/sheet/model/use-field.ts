@@ -23,8 +23,8 @@ export function useField(): FieldInQuestion {
   const field =
     composed.find(({ name }) => name === chosen) ??
     composed.find(({ definition }) => definition === chosen) ??
-    // Where there are no shapes, it is the last field that is shown, as it would be the last shape.
-    (shape ? undefined : composed.at(-1));
+    // A sheet that composes distances is about the last one, until a shape is chosen.
+    (shape && chosen !== null ? undefined : composed.at(-1));
   if (field) {
     const isSampled = ({ name, value }: DefinitionView) =>
       value?.type === "field" && (name === field.name || value.distance === field.name);

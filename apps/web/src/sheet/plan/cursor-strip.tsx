@@ -31,7 +31,7 @@ export function CursorStrip({ plan, at, inspected, decimals, isField, onFlip }: 
       )}
       {at && inspected && inspection && (
         <>
-          <span className="strip-item">
+          <span className="strip-item strip-rest strip-side" title={inspected.question.name}>
             <span className="quiet">side</span> <strong data-testid="strip-side">{inspection.side}</strong>{" "}
             {inspected.question.name}
           </span>

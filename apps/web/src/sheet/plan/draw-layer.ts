@@ -197,11 +197,15 @@ function numberPlaces(
   first: number,
   room: { crosses: Room; numbers: Room },
 ): void {
+  let last = [Number.NaN, Number.NaN];
   for (let i = 0; i < numbered.length; i += 2) {
     const [x, y] = toScreen(camera, numbered[i], numbered[i + 1]);
     if (x < 0 || y < 0 || x > camera.width || y > camera.height || !room.crosses.take(x, y)) continue;
     drawCross(ctx, x, y);
-    if (!room.numbers.take(x, y)) continue;
+    // The room beside the last one is that of its number.
+    const isBeside = Math.abs(x - last[0]) < 20 && Math.abs(y - last[1]) < 12;
+    if (isBeside || !room.numbers.take(x, y)) continue;
+    last = [x, y];
     haloText(ctx, String(i / 2 + first), x + 9, y - 8, `600 11px ${tokens.mono}`);
   }
 }

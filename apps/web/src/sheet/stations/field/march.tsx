@@ -5,6 +5,7 @@ import { useAnswers } from "../../model/answers";
 import { type Place, useLayer } from "../../model/layers";
 import { useField } from "../../model/use-field";
 import { useQuestion } from "../../model/use-question";
+import { Empty, Pending } from "../parts/panel";
 
 /** A ray marched through the field: its steps as circles, counted. */
 export function March() {
@@ -14,7 +15,7 @@ export function March() {
   const [line, setLine] = useState<{ from: Place; to: Place } | null>(null);
   const size = Math.max(view.plan.width, view.plan.height);
   const asked = useMemo(() => (name && line ? { name, relaxed, size, ...line } : null), [name, relaxed, size, line]);
-  const { answered, isNewest } = useQuestion({ thread, view }, "march", asked);
+  const { answered, isNewest, problem } = useQuestion({ thread, view }, "march", asked);
   const found = isNewest ? (answered?.answer ?? null) : null;
   useLayer(() => {
     const set = (from: Place, to: Place) => setLine({ from: { x: from.x, y: from.y }, to: { x: to.x, y: to.y } });
@@ -41,7 +42,8 @@ export function March() {
         />
         <span className="mono">×{relaxed.toFixed(2)}</span>
       </div>
-      {!found && <p className="panel-empty">No ray yet: drag one on the plan.</p>}
+      {!line && <Empty>No ray yet: drag one on the plan.</Empty>}
+      {line && !found && <Pending problem={problem}>Marching along the ray …</Pending>}
       {found && (
         <p className="field-verdict" data-testid="march-steps">
           {plural(found.steps.length, "step")};{" "}

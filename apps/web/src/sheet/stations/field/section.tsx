@@ -9,7 +9,7 @@ import { useAnswers } from "../../model/answers";
 import { type Place, useLayer, useLight } from "../../model/layers";
 import { useField } from "../../model/use-field";
 import { useQuestion } from "../../model/use-question";
-import { Facts } from "../parts/panel";
+import { Empty, Facts, Pending } from "../parts/panel";
 
 Chart.register(Filler, LinearScale, LineElement, PointElement, ScatterController, Tooltip);
 
@@ -20,25 +20,30 @@ export function Section() {
   const light = useLight();
   const [line, setLine] = useState<{ from: Place; to: Place } | null>(null);
   const asked = useMemo(() => (name && line ? { name, ...line } : null), [name, line]);
-  const { answered } = useQuestion({ thread, view }, "section", asked);
-  const found = line ? (answered?.answer ?? null) : null;
+  const { answered, isNewest, problem } = useQuestion({ thread, view }, "section", asked);
+  const found = answered?.answer ?? null;
+  const marked = isNewest ? found : null;
   useLayer(() => {
     const set = (from: Place, to: Place) => setLine({ from: { x: from.x, y: from.y }, to: { x: to.x, y: to.y } });
     return {
       ways: line ? [{ ...line, text: "", isArrow: true }] : [],
-      ...(found ? { numbered: Float64Array.from(found.zeros.flatMap(({ x, y }) => [x, y])) } : {}),
+      ...(marked ? { numbered: Float64Array.from(marked.zeros.flatMap(({ x, y }) => [x, y])) } : {}),
       onDrag: { hint: "Drag a line across the plan", move: set, end: set, cancel: () => setLine(null) },
     };
-  }, [line, found]);
-  if (!found || !line) return <p className="panel-empty">No line yet: drag one across the plan.</p>;
+  }, [line, marked]);
+  // A click alone is a line without length.
+  if (!line || (answered && !found)) return <Empty>No line yet: drag one across the plan.</Empty>;
+  if (!answered || !found) return <Pending problem={problem}>Measuring along the line …</Pending>;
   const point = (at: number | null) => {
     if (at === null) return light(null);
+    const { from, to } = answered.question;
     const share = at / found.length;
-    const x = line.from.x + share * (line.to.x - line.from.x);
-    light({ place: { x, y: line.from.y + share * (line.to.y - line.from.y), foot: null } });
+    const x = from.x + share * (to.x - from.x);
+    light({ place: { x, y: from.y + share * (to.y - from.y), foot: null } });
   };
   return (
-    <>
+    // While the line is dragged, the last one that was measured stays.
+    <div className={isNewest ? undefined : "section-before"} aria-busy={!isNewest}>
       <Profile section={found} onPoint={point} />
       <Facts
         pairs
@@ -48,20 +53,19 @@ export function Section() {
           ["least", <Figure key="a" value={found.least} />, "section-least"],
           ["greatest", <Figure key="b" value={found.greatest} />],
           ["steepest", <Figure key="s" value={found.steepest} decimals={4} />, "section-steepest"],
-          [
-            "at",
-            found.zeros.length === 0
-              ? "—"
-              : found.zeros
-                  .slice(0, 6)
-                  .map(({ at }) => small(at))
-                  .join(", "),
-          ],
+          ["at", zerosInWords(found)],
         ]}
       />
       <p className="quiet">{inWords(found)}</p>
-    </>
+    </div>
   );
+}
+
+/** The first zeros, as many as fit on a line. */
+function zerosInWords({ zeros }: SectionView): string {
+  if (zeros.length === 0) return "—";
+  const first = zeros.slice(0, 5).map(({ at }) => small(at));
+  return first.join(", ") + (zeros.length > first.length ? " …" : "");
 }
 
 function inWords({ exact, isComposed }: SectionView): string {
