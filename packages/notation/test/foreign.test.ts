@@ -43,6 +43,21 @@ test.each<[script: string, message: RegExp, mended: string | null]>([
     "b = distance(rect((0, 0), 9, 9))\na = b difference b",
   ],
   [
+    "b = distance(rect((0, 0), 9, 9))\na = b.round(2)",
+    /called rounded/,
+    "b = distance(rect((0, 0), 9, 9))\na = b.rounded(2)",
+  ],
+  ["a = distance(rect((0, 0), 9, 9)).grow(2)", /offset\(5\) grows it/, null],
+  ["a = distance(rect((0, 0), 9, 9)).subtract(2)", /a difference b/, null],
+  ["a = distance(rect((0, 0), 9, 9)).quux(2)", /it has offset, shell/, null],
+  ["a = field(rect((0, 0), 9, 9), resolution: 512)", /cell: box.width \/ 512/, null],
+  [
+    "b = rect((0, 0), 9, 9).place((9, 9), (30, 30))\na = distance(b)",
+    /not a list of them/,
+    "b = rect((0, 0), 9, 9).place((9, 9), (30, 30))\na = distance(union(b))",
+  ],
+  ["b = ((9, 9), (30, 30))\na = circle(b, radius: 3)", /\.place\(…\)/, null],
+  [
     "b = distance(rect((0, 0), 9, 9))\na = b - 2",
     /grows by offset/,
     "b = distance(rect((0, 0), 9, 9))\na = b.offset(2)",

@@ -77,7 +77,10 @@ test.each([
   ["a = if 3 then 1 else 2", "1:8 expected a condition such as a < b, not a number"],
   ["a = (1, 2) < (3, 4)", "1:5 a point cannot be compared with a point"],
   ["a = (each k from 0 to 2: k).at(3)", "1:32 the index must be a whole number from 0 to 2, not 3"],
-  ["a = each k from 0", "1:17 expected each NAME from FIRST to LAST: VALUE, found the end"],
+  [
+    "a = each k from 0",
+    "1:17 expected each NAME from FIRST to LAST: VALUE, where LIST.at(NAME) is an item of a list, found the end",
+  ],
   ["a = if 2 < 3 then 4", "1:19 expected if CONDITION then VALUE else VALUE, found the end"],
   ["box = 3", '1:1 "box" is a constant: choose another name'],
 ])("%s → %s", (script, message) => {

@@ -38,8 +38,17 @@ export function foreignMethod(name: string): Foreign | null {
   return help ? { message: help, mends: () => [] } : null;
 }
 
+/** A method that distances have elsewhere by this name; null for any other name. */
+export function foreignDistanceMethod(name: string): Foreign | null {
+  const key = name.toLowerCase();
+  const renamed = RENAMED_DISTANCE_METHODS[key];
+  if (renamed) return { message: `it is called ${renamed} here`, mends: (span) => [renameMend(renamed, span)] };
+  const help = DISTANCE_HELP[key] ?? combined(setWordFor(key));
+  return help ? { message: help, mends: () => [] } : null;
+}
+
 function combined(word: string | null): string | null {
-  return word && `shapes are combined by a word between them: a ${word} b`;
+  return word && `they are combined by a word between them: a ${word} b`;
 }
 
 export function renameMend(word: string, { from, to }: Span): Mend {
@@ -83,6 +92,9 @@ const FUNCTION_HELP: Record<string, string> = {
   for: "repetition is written each k from 1 to 5: …",
   map: "repetition is written each k from 1 to 5: …",
   range: "repetition is written each k from 1 to 5: …",
+  sdf: "the signed distance to a shape is distance(a)",
+  isoline: "a level of a distance is contour(a, at: 3)",
+  smoothunion: "two distances are blended by blend(a, b, radius: 10)",
 };
 
 const RENAMED_METHODS: Record<string, string> = {
@@ -108,6 +120,30 @@ const METHOD_HELP: Record<string, string> = {
   translatex: "move(dx, 0) moves along x",
   translatey: "move(0, dy) moves along y",
   contains: "probe(shape, at: (x, y)) tells which side points lie on",
+};
+
+const RENAMED_DISTANCE_METHODS: Record<string, string> = {
+  translate: "move",
+  shift: "move",
+  reflect: "mirror",
+  round: "rounded",
+};
+
+const DISTANCE_HELP: Record<string, string> = {
+  grow: "offset(5) grows it by 5 on all sides",
+  expand: "offset(5) grows it by 5 on all sides",
+  inset: "offset(-5) shrinks it by 5 on all sides",
+  shrink: "offset(-5) shrinks it by 5 on all sides",
+  stroke: "shell(4) is what lies near the boundary, 4 wide in all",
+  outline: "shell(4) is what lies near the boundary, 4 wide in all",
+  blend: "two distances are blended by a function: blend(a, b, radius: 10)",
+  smooth: "two distances are blended by a function: blend(a, b, radius: 10)",
+  contour: "a level of it is a shape by a function: contour(a, at: 3)",
+  level: "a level of it is a shape by a function: contour(a, at: 3)",
+  at: "its values are at the pointer in the Field station; field(a, cell: 1) samples them",
+  value: "its values are at the pointer in the Field station; field(a, cell: 1) samples them",
+  sample: "its values are at the pointer in the Field station; field(a, cell: 1) samples them",
+  gradient: "its gradient is at the pointer in the Field station",
 };
 
 /** Names for one and the same thing; the first that the function has is meant. */
@@ -156,6 +192,11 @@ const ARGUMENT_HELP: readonly { names: readonly string[]; needs?: string; text: 
   { names: ["cx", "cy", "x", "y"], needs: "at", text: 'write both coordinates as one point, "at": (cx, cy)' },
   { names: ["right", "bottom"], needs: "to", text: 'write the opposite corner as one point, "to": (right, bottom)' },
   { names: ["diameter", "d"], needs: "radius", text: 'write half of it as "radius"' },
+  {
+    names: ["resolution", "size", "width", "height", "columns", "rows", "samples"],
+    needs: "cell",
+    text: 'its samples lie a "cell" apart: cell: box.width / 512 gives 512 along the plan\'s width',
+  },
   { names: ["size"], needs: "width", text: 'write "width" and "height"' },
   {
     names: ["segments", "steps", "resolution", "divisions", "vertices"],

@@ -13,7 +13,7 @@ import { misspelled } from "../messages/misspelled";
 import { plural } from "../messages/plural";
 import { shortNumber } from "../messages/short-number";
 import { type Argument, type Expression, type Mend, ScriptError, type Span } from "../syntax";
-import { describe, type Value } from "../values";
+import { describe, type ListValue, type Value } from "../values";
 import { numberOf, sizeOf } from "../values/lengths";
 
 /** An argument as written, with its value. */
@@ -351,12 +351,29 @@ function checked(parameter: Parameter, { argument, value: given }: Given, plan: 
       [mend],
     );
   }
+  if ((type === "shape" || type === "distance") && areShapes(value))
+    throw new ScriptError(place, `"${name}" takes ${expected}, not a list of them; union(…) makes one of all`, [
+      { label: "Make them one", edits: wrapped(place, "union") },
+    ]);
+  if (type === "point" && isListOf(value, "point"))
+    throw new ScriptError(
+      place,
+      `"${name}" takes ${expected}, not a list of points; .place(…) after a shape puts one at each of them`,
+    );
   throw new ScriptError(place, `"${name}" takes ${expected}, not ${describe(value)}`);
 }
 
 /** Enough of them for a shape. */
 function arePoints(value: Value): boolean {
-  return value.type === "list" && value.items.length >= 3 && value.items.every(({ type }) => type === "point");
+  return isListOf(value, "point") && value.items.length >= 3;
+}
+
+function areShapes(value: Value): boolean {
+  return isListOf(value, "shape", "distance") && value.items.length > 0;
+}
+
+function isListOf(value: Value, ...types: Value["type"][]): value is ListValue {
+  return value.type === "list" && value.items.every(({ type }) => types.includes(type));
 }
 
 function wrapped({ from, to }: Span, called: string): Mend["edits"] {

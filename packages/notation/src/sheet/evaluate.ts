@@ -12,7 +12,7 @@ import {
   type SheetContext,
 } from "../library";
 import { combinedBySign } from "../messages/field-formulas";
-import { foreignFunction, foreignMethod, renameMend } from "../messages/foreign-words";
+import { foreignDistanceMethod, foreignFunction, foreignMethod, renameMend } from "../messages/foreign-words";
 import { misspelled } from "../messages/misspelled";
 import { reasonOf } from "../messages/reason";
 import { setWordFor } from "../messages/set-words";
@@ -466,7 +466,7 @@ class Evaluation {
     if (shape.type === "list") return this.listMethod(shape.items, name, nameSpan, args);
     if (shape.type === "distance") {
       const signature = distanceMethods.get(name);
-      if (!signature) throw misspelled(nameSpan, `a distance has no method "${name}"`, name, distanceMethods.keys());
+      if (!signature) throw unknownDistanceMethod(name, nameSpan);
       return this.applied(expression, signature, (args, sheet) => signature.run(shape, args, sheet));
     }
     if (shape.type !== "shape") throw new ScriptError(nameSpan, `${describe(shape)} has no method "${name}"`);
@@ -580,6 +580,14 @@ function wordAt(expression: Expression, words: readonly string[]): Value {
   if (written !== null && words.includes(written)) return { type: "word", value: written };
   const meant = expression.kind === "text" ? expression.value : (written ?? "");
   throw misspelled(expression, `expected one of the words ${words.join(", ")}`, meant, words);
+}
+
+function unknownDistanceMethod(name: string, nameSpan: Span): ScriptError {
+  const message = `a distance has no method "${name}"`;
+  const foreign = foreignDistanceMethod(name);
+  if (foreign) return new ScriptError(nameSpan, `${message}; ${foreign.message}`, foreign.mends(nameSpan));
+  const known = [...distanceMethods.keys()];
+  return misspelled(nameSpan, message, name, known, `; it has ${known.join(", ")}`);
 }
 
 /** The items of a list and of the lists in it. */

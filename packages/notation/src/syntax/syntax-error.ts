@@ -75,7 +75,7 @@ function expectedAt(place: SyntaxNode, text: string, at: number): string {
     return "plan WIDTH by HEIGHT, or plan LEAST to GREATEST by LEAST to GREATEST, then y down or y up, unit NAME";
   if (statement[1] === "fn") return "fn NAME(PARAMETERS) = VALUE";
   if (/\beach\b/.test(before) && !before.slice(before.lastIndexOf("each")).includes(":"))
-    return "each NAME from FIRST to LAST: VALUE";
+    return "each NAME from FIRST to LAST: VALUE, where LIST.at(NAME) is an item of a list";
   if (/\bif\b/.test(before) && !/\belse\b/.test(before.slice(before.lastIndexOf("if"))))
     return "if CONDITION then VALUE else VALUE";
   if (statement[1] === "picture") return 'picture "FILE", then at (x, y), scale S, fade 60%, clip NAME';
