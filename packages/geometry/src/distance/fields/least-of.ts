@@ -24,6 +24,7 @@ const WIDE = 64;
 /** And where more than this, they lie far apart for these fields: it is quicker to go from one to the next. */
 const SCATTERED = 256;
 
+/** Measures the least value of several fields at many places. */
 export function measureLeast({ near, turned }: Least): Measure {
   const least = leastOf(near);
   if (!turned) return least;
@@ -38,7 +39,6 @@ function leastOf(near: NearFields): Measure {
   const { all } = near;
   const leastAtAll: List = (xs, ys, values) => {
     for (let i = 0; i < xs.length; i++) values[i] = near.leastAt(xs[i], ys[i]);
-    return values;
   };
   const measure: Measure = (places, slot, free) => {
     const { engine, count } = places;
