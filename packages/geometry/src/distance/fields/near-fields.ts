@@ -44,6 +44,9 @@ export const MANY = 8;
 /** Levels of squares that are looked at, at most, each twice as wide as the one below. */
 const MOST_LEVELS = 32;
 
+/** Squares for single places lie along most fields, at most: those of more would rarely be met twice. */
+const MOST_ALONG = 64;
+
 /** Squares further from the origin than this many of their widths are not kept. */
 const FURTHEST = 2 ** 30;
 
@@ -62,9 +65,7 @@ export function nearFields(sides: readonly Side[]): NearFields {
   const lipschitz = all.reduce((greatest, { field }) => Math.max(greatest, field.lipschitz), 0);
   /** Values infinitely far away tell nothing. */
   const unknown: Near = { x: Number.POSITIVE_INFINITY, y: 0, fields: all, values: all.map(() => 0), least: 0 };
-  const { size, apart } = sizesOf(all);
-  /** How wide squares are for single places: in one that is wider many fields count. */
-  const usual = 2 ** Math.ceil(Math.log2(apart / 4));
+  const { size, usual } = sizesOf(all);
   const kept = new Map<string, Near>();
   let count = 0;
   let last = { width: 0, column: 0, row: 0, near: unknown };
@@ -173,13 +174,24 @@ function leastByBox({ box }: BoxedSide, x: number, y: number): number {
   return dx > 0 || dy > 0 ? Math.sqrt(dx * dx + dy * dy) : Number.NEGATIVE_INFINITY;
 }
 
-/** The longer side of the box around all that have one, and how far they are apart in it, about. */
-function sizesOf(all: readonly Side[]): { size: number; apart: number } {
+/** The longer side of the box around all that have one, and how wide squares are for single places: in a wide one many fields count. */
+function sizesOf(all: readonly Side[]): { size: number; usual: number } {
   const boxes = all.map(({ field }) => field.within(0)).filter(isBounded);
   const box = boxes.reduce<Bounds | null>(boxAroundBoth, null);
-  if (!box) return { size: 0, apart: 0 };
-  const [width, height] = [box.maxX - box.minX, box.maxY - box.minY];
-  return { size: Math.max(width, height), apart: Math.sqrt((width / all.length) * height) };
+  if (!box) return { size: 0, usual: 0 };
+  const wide = spreadOf(boxes.map(({ minX, maxX }) => [minX, maxX]));
+  const high = spreadOf(boxes.map(({ minY, maxY }) => [minY, maxY]));
+  const apart = Math.sqrt((wide / all.length) * high);
+  const width = Math.max(apart / 4, Math.max(wide, high) / MOST_ALONG);
+  return { size: Math.max(box.maxX - box.minX, box.maxY - box.minY), usual: 2 ** Math.ceil(Math.log2(width)) };
+}
+
+/** How far sides reach along an axis, but for a few that lie far from most: twice what half of them take, and a usual one. */
+function spreadOf(sides: readonly [low: number, high: number][]): number {
+  const middles = Float64Array.from(sides, ([low, high]) => low / 2 + high / 2).sort();
+  const lengths = Float64Array.from(sides, ([low, high]) => high - low).sort();
+  const part = (values: Float64Array, share: number): number => values[Math.floor(share * (values.length - 1))];
+  return 2 * (part(middles, 0.75) - part(middles, 0.25)) + part(lengths, 0.5);
 }
 
 function isBounded(box: Bounds | null): box is Bounds {
