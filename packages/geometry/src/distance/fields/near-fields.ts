@@ -61,7 +61,8 @@ const ROUNDED = 2 ** -40;
  * square is kept.
  */
 export function nearFields(sides: readonly Side[]): NearFields {
-  const all = sides.map((side) => ({ ...side, box: boxOf(side) }));
+  // Spread into new ones, they would be read several times as slowly.
+  const all = sides.map((side) => ({ field: side.field, turned: side.turned, box: boxOf(side) }));
   const lipschitz = all.reduce((greatest, { field }) => Math.max(greatest, field.lipschitz), 0);
   /** Values infinitely far away tell nothing. */
   const unknown: Near = { x: Number.POSITIVE_INFINITY, y: 0, fields: all, values: all.map(() => 0), least: 0 };
