@@ -29,21 +29,12 @@ export function foreignArgument(name: string, parameters: readonly Parameter[]):
   return help ? { message: help.text, mends: () => [] } : null;
 }
 
-/** A method that other programs have by this name; null for any other name. */
-export function foreignMethod(name: string): Foreign | null {
+/** A method that shapes or distances have elsewhere by this name; null for any other name. */
+export function foreignMethod(of: "shape" | "distance", name: string): Foreign | null {
   const key = name.toLowerCase();
-  const renamed = RENAMED_METHODS[key];
+  const renamed = RENAMED_METHODS[of][key];
   if (renamed) return { message: `it is called ${renamed} here`, mends: (span) => [renameMend(renamed, span)] };
-  const help = METHOD_HELP[key] ?? combined(setWordFor(key));
-  return help ? { message: help, mends: () => [] } : null;
-}
-
-/** A method that distances have elsewhere by this name; null for any other name. */
-export function foreignDistanceMethod(name: string): Foreign | null {
-  const key = name.toLowerCase();
-  const renamed = RENAMED_DISTANCE_METHODS[key];
-  if (renamed) return { message: `it is called ${renamed} here`, mends: (span) => [renameMend(renamed, span)] };
-  const help = DISTANCE_HELP[key] ?? combined(setWordFor(key));
+  const help = METHOD_HELP[of][key] ?? combined(setWordFor(key));
   return help ? { message: help, mends: () => [] } : null;
 }
 
@@ -97,53 +88,55 @@ const FUNCTION_HELP: Record<string, string> = {
   smoothunion: "two distances are blended by blend(a, b, radius: 10)",
 };
 
-const RENAMED_METHODS: Record<string, string> = {
-  translate: "move",
-  shift: "move",
-  reflect: "mirror",
-  shear: "skew",
-  reversed: "reverse",
+const RENAMED_METHODS: Record<"shape" | "distance", Record<string, string>> = {
+  shape: {
+    translate: "move",
+    shift: "move",
+    reflect: "mirror",
+    shear: "skew",
+    reversed: "reverse",
+  },
+  distance: {
+    translate: "move",
+    shift: "move",
+    reflect: "mirror",
+    round: "rounded",
+  },
 };
 
-const METHOD_HELP: Record<string, string> = {
-  flip: "mirror(0deg) turns a shape over along a horizontal line, mirror(90deg) along a vertical one",
-  grow: "offset(5) grows a shape by 5 on all sides",
-  expand: "offset(5) grows a shape by 5 on all sides",
-  outset: "offset(5) grows a shape by 5 on all sides",
-  buffer: "offset(5) grows a shape by 5 on all sides",
-  inset: "offset(-5) shrinks a shape by 5 on all sides",
-  shrink: "offset(-5) shrinks a shape by 5 on all sides",
-  outline: "stroke(2) gives the region along a shape's outline, 2 wide",
-  fillet: "round(5) rounds corners by a radius",
-  bevel: "chamfer(5) cuts corners off",
-  transform: "chain move, rotate, scale, skew and mirror instead",
-  translatex: "move(dx, 0) moves along x",
-  translatey: "move(0, dy) moves along y",
-  contains: "probe(shape, at: (x, y)) tells which side points lie on",
-};
-
-const RENAMED_DISTANCE_METHODS: Record<string, string> = {
-  translate: "move",
-  shift: "move",
-  reflect: "mirror",
-  round: "rounded",
-};
-
-const DISTANCE_HELP: Record<string, string> = {
-  grow: "offset(5) grows it by 5 on all sides",
-  expand: "offset(5) grows it by 5 on all sides",
-  inset: "offset(-5) shrinks it by 5 on all sides",
-  shrink: "offset(-5) shrinks it by 5 on all sides",
-  stroke: "shell(4) is what lies near the boundary, 4 wide in all",
-  outline: "shell(4) is what lies near the boundary, 4 wide in all",
-  blend: "two distances are blended by a function: blend(a, b, radius: 10)",
-  smooth: "two distances are blended by a function: blend(a, b, radius: 10)",
-  contour: "a level of it is a shape by a function: contour(a, at: 3)",
-  level: "a level of it is a shape by a function: contour(a, at: 3)",
-  at: "its values are at the pointer in the Field station; field(a, cell: 1) samples them",
-  value: "its values are at the pointer in the Field station; field(a, cell: 1) samples them",
-  sample: "its values are at the pointer in the Field station; field(a, cell: 1) samples them",
-  gradient: "its gradient is at the pointer in the Field station",
+const METHOD_HELP: typeof RENAMED_METHODS = {
+  shape: {
+    flip: "mirror(0deg) turns a shape over along a horizontal line, mirror(90deg) along a vertical one",
+    grow: "offset(5) grows a shape by 5 on all sides",
+    expand: "offset(5) grows a shape by 5 on all sides",
+    outset: "offset(5) grows a shape by 5 on all sides",
+    buffer: "offset(5) grows a shape by 5 on all sides",
+    inset: "offset(-5) shrinks a shape by 5 on all sides",
+    shrink: "offset(-5) shrinks a shape by 5 on all sides",
+    outline: "stroke(2) gives the region along a shape's outline, 2 wide",
+    fillet: "round(5) rounds corners by a radius",
+    bevel: "chamfer(5) cuts corners off",
+    transform: "chain move, rotate, scale, skew and mirror instead",
+    translatex: "move(dx, 0) moves along x",
+    translatey: "move(0, dy) moves along y",
+    contains: "probe(shape, at: (x, y)) tells which side points lie on",
+  },
+  distance: {
+    grow: "offset(5) grows it by 5 on all sides",
+    expand: "offset(5) grows it by 5 on all sides",
+    inset: "offset(-5) shrinks it by 5 on all sides",
+    shrink: "offset(-5) shrinks it by 5 on all sides",
+    stroke: "shell(4) is what lies near the boundary, 4 wide in all",
+    outline: "shell(4) is what lies near the boundary, 4 wide in all",
+    blend: "two distances are blended by a function: blend(a, b, radius: 10)",
+    smooth: "two distances are blended by a function: blend(a, b, radius: 10)",
+    contour: "a level of it is a shape by a function: contour(a, at: 3)",
+    level: "a level of it is a shape by a function: contour(a, at: 3)",
+    at: "its values are at the pointer in the Field station; field(a, cell: 1) samples them",
+    value: "its values are at the pointer in the Field station; field(a, cell: 1) samples them",
+    sample: "its values are at the pointer in the Field station; field(a, cell: 1) samples them",
+    gradient: "its gradient is at the pointer in the Field station",
+  },
 };
 
 /** Names for one and the same thing; the first that the function has is meant. */

@@ -12,7 +12,7 @@ import {
   type SheetContext,
 } from "../library";
 import { combinedBySign } from "../messages/field-formulas";
-import { foreignDistanceMethod, foreignFunction, foreignMethod, renameMend } from "../messages/foreign-words";
+import { foreignFunction, foreignMethod, renameMend } from "../messages/foreign-words";
 import { misspelled } from "../messages/misspelled";
 import { reasonOf } from "../messages/reason";
 import { setWordFor } from "../messages/set-words";
@@ -409,7 +409,7 @@ class Evaluation {
 
   private unknownMethod(name: string, nameSpan: Span): ScriptError {
     const message = `a shape has no method "${name}"`;
-    const foreign = foreignMethod(name);
+    const foreign = foreignMethod("shape", name);
     if (foreign) return new ScriptError(nameSpan, `${message}; ${foreign.message}`, foreign.mends(nameSpan));
     if (functions.has(name))
       return new ScriptError(nameSpan, `${message}; "${name}" is a function: ${functions.get(name)!.example}`);
@@ -584,7 +584,7 @@ function wordAt(expression: Expression, words: readonly string[]): Value {
 
 function unknownDistanceMethod(name: string, nameSpan: Span): ScriptError {
   const message = `a distance has no method "${name}"`;
-  const foreign = foreignDistanceMethod(name);
+  const foreign = foreignMethod("distance", name);
   if (foreign) return new ScriptError(nameSpan, `${message}; ${foreign.message}`, foreign.mends(nameSpan));
   const known = [...distanceMethods.keys()];
   return misspelled(nameSpan, message, name, known, `; it has ${known.join(", ")}`);
