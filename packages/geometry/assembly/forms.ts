@@ -1,4 +1,3 @@
-import { edges } from "./memory";
 import { across, along, both, bytes, clamped, FOUR, from, length, out, placeX, placeY, signed, TWO } from "./places";
 
 /*
@@ -141,13 +140,11 @@ export function ringSector(
 /** Bytes of a side: its start, its direction, and its length. */
 const SIDE: usize = 40;
 
-/** A convex polygon, by the sides in `edges`; of these the one that a place lies beyond most has the nearest point. */
-export function corners(count: i32, sides: i32): void {
+/** A convex polygon, by sides that lie one behind the other; of these the one that a place lies beyond most has the nearest point. */
+export function corners(count: i32, first: usize, end: usize): void {
   const xs = placeX;
   const ys = placeY;
   const to = out;
-  const first = edges;
-  const end = first + <usize>sides * SIDE;
   for (let at: usize = 0; at < bytes(count); at += FOUR) {
     const x = v128.load(xs + at);
     const y = v128.load(ys + at);

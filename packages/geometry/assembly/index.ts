@@ -16,8 +16,7 @@ export {
   steps,
 } from "./candidates";
 export { far, setCells, several, shown } from "./copies";
-export { ellipse } from "./ellipse";
-export { arc, box, capsule, circle, circularSegment, corners, ring, ringSector, roundedBox } from "./forms";
+export { measureForm } from "./form";
 export {
   circleBlend,
   greater,
@@ -42,6 +41,7 @@ export {
   placesToAsk,
   radius,
 } from "./least-of";
+export { formsNear, leastOfForms } from "./least-of-forms";
 export { begins, block, blockXs, blockYs, children, edges, found, gaps, order, place, sides, xs, ys } from "./memory";
 export { measureEdges } from "./near-edges";
 export { outline } from "./outline";
@@ -65,5 +65,4 @@ export { curveDistances, nearestEdges, pointDistances } from "./points";
 export { beginRepeated, locateRepeated, showRepeated } from "./repeated";
 export { keepLeast, mostOfRun, runs } from "./runs";
 export { runsOfSides } from "./sides";
-export { star } from "./star";
 export { measureBlock } from "./tiles";

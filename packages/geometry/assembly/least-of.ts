@@ -11,16 +11,16 @@ import { boxOfRun, maxX, maxY, minX, minY, RUN } from "./runs";
  * least value of a run may be, 5 and 6 the places of runs that a field is asked for, 7 its values, 8 the numbers of these runs, 9 which runs
  * have a value. From 10 on the least that the values of each field may be in each run.
  */
-const MIDDLE_X: i32 = 0;
-const MIDDLE_Y: i32 = 1;
+export const MIDDLE_X: i32 = 0;
+export const MIDDLE_Y: i32 = 1;
 const RADII: i32 = 2;
-const MIDDLE: i32 = 3;
+export const MIDDLE: i32 = 3;
 const MOST: i32 = 4;
 const ASKED_X: i32 = 5;
 const ASKED_Y: i32 = 6;
-const VALUES: i32 = 7;
-const ASKED: i32 = 8;
-const WRITTEN: i32 = 9;
+export const VALUES: i32 = 7;
+export const ASKED: i32 = 8;
+export const WRITTEN: i32 = 9;
 const LEAST: i32 = 10;
 
 /** More than what rounding changes values by, as a share of coordinates. */
@@ -98,16 +98,8 @@ export let askedY: usize = 0;
  * many there are.
  */
 export function placesToAsk(count: i32, runs: i32, field: i32, slot: i32): i32 {
-  const most = slotAt(slot + MOST);
   const numbers = slotAt(slot + ASKED);
-  const least = leastOf(field, runs, slot);
-  let asked = 0;
-  // What is not a number tells nothing.
-  for (let run = 0; run < runs; run++) {
-    // Without a branch that the processor would have to guess.
-    store<i32>(numberAt(numbers, asked), run);
-    asked += i32(!(load<f64>(least + bytes(run)) > load<f64>(most + bytes(run))));
-  }
+  const asked = listRuns(runs, field, slot);
   if (asked === 0) return 0;
   const fromX = placeX;
   const fromY = placeY;
@@ -137,6 +129,21 @@ export function placesToAsk(count: i32, runs: i32, field: i32, slot: i32): i32 {
   return places;
 }
 
+/** Lists the runs in which a field may have the least value. Returns how many there are. */
+export function listRuns(runs: i32, field: i32, slot: i32): i32 {
+  const most = slotAt(slot + MOST);
+  const numbers = slotAt(slot + ASKED);
+  const least = leastOf(field, runs, slot);
+  let asked = 0;
+  // What is not a number tells nothing.
+  for (let run = 0; run < runs; run++) {
+    // Without a branch that the processor would have to guess.
+    store<i32>(numberAt(numbers, asked), run);
+    asked += i32(!(load<f64>(least + bytes(run)) > load<f64>(most + bytes(run))));
+  }
+  return asked;
+}
+
 function copyEight(from: usize, to: usize): void {
   v128.store(to, v128.load(from));
   v128.store(to, v128.load(from, 16), 16);
@@ -160,6 +167,15 @@ export function keepAsked(asked: i32, result: i32, slot: i32): void {
       else lowerEight(from, at);
       from += EIGHT;
     }
+  }
+}
+
+/** Lowers the values of runs that follow each other. */
+export function lowerRuns(from: usize, to: usize, places: i32): void {
+  const end = to + bytes(places);
+  for (; to < end; to += EIGHT) {
+    lowerEight(from, to);
+    from += EIGHT;
   }
 }
 

@@ -181,6 +181,11 @@ export function into(slot: i32): void {
   out = slotAt(slot);
 }
 
+/** Or somewhere else. */
+export function writeTo(at: usize): void {
+  out = at;
+}
+
 /** Where the values of a slot lie. */
 export function slotAt(slot: i32): usize {
   const at = stack + <usize>slot * SLOT;

@@ -1,4 +1,3 @@
-import { edges } from "./memory";
 import {
   across,
   along,
@@ -19,7 +18,7 @@ import {
 } from "./places";
 
 /**
- * A star by its edge from a tip to a hollow, in the frame of the tip; the directions of all tips are in `edges`, cosine and sine each.
+ * A star by its edge from a tip to a hollow, in the frame of the tip; the directions of all tips lie one behind the other, cosine and sine each.
  * Half of the angle between two is that of (wedgeCos, wedgeSin).
  */
 export function star(
@@ -29,16 +28,17 @@ export function star(
   tip: f64,
   hollowU: f64,
   hollowV: f64,
-  tips: i32,
   wedgeCos: f64,
   wedgeSin: f64,
+  tips: usize,
+  end: usize,
 ): void {
   const eu = hollowU - tip;
   const ev = hollowV;
   keepFactor(1 / (eu * eu + ev * ev));
   const per = factor;
-  cos = v128.load_splat<f64>(edges);
-  sin = v128.load_splat<f64>(edges, 8);
+  cos = v128.load_splat<f64>(tips);
+  sin = v128.load_splat<f64>(tips, 8);
   const xs = placeX;
   const ys = placeY;
   const to = out;
@@ -54,10 +54,10 @@ export function star(
     const areBeside = Near.areBeside(u, v, wedgeCos, wedgeSin);
     // One place is next to the one before, so is mostly its tip.
     if (isEither(v128.or(areBeside, Near.areBeside(nextU, nextV, wedgeCos, wedgeSin)))) {
-      findTips(dx, dy, tips);
+      findTips(dx, dy, tips, end);
       u = along(dx, dy, cos, sin);
       v = f64x2.abs(across(dx, dy, cos, sin));
-      findTips(nextX, nextY, tips);
+      findTips(nextX, nextY, tips, end);
       nextU = along(nextX, nextY, cos, sin);
       nextV = f64x2.abs(across(nextX, nextY, cos, sin));
     }
@@ -86,10 +86,9 @@ class Near {
 let cos: v128 = f64x2.splat(1);
 let sin: v128 = f64x2.splat(0);
 
-function findTips(dx: v128, dy: v128, tips: i32): void {
+function findTips(dx: v128, dy: v128, tips: usize, end: usize): void {
   let most = both(-Infinity);
-  const end = edges + ((<usize>tips) << 4);
-  for (let at = edges; at < end; at += 16) {
+  for (let at = tips; at < end; at += 16) {
     const tipCos = v128.load_splat<f64>(at);
     const tipSin = v128.load_splat<f64>(at, 8);
     const way = along(dx, dy, tipCos, tipSin);

@@ -38,19 +38,9 @@ export interface Engine {
   /** And of a block of tiles. */
   placeBlock: PlaceSamples;
   unrollBlock: UnrollValues;
-  /** Distances in closed form; packages/geometry/assembly/forms.ts names the numbers. */
-  circle: Form;
-  ring: Form;
-  box: Form;
-  roundedBox: Form;
-  capsule: Form;
-  arc: Form;
-  circularSegment: Form;
-  ringSector: Form;
-  corners: Form;
-  star: Form;
-  ellipse: Form;
-  outline: Form;
+  /** Measures a form, whose numbers lie somewhere: see packages/geometry/assembly/form.ts. */
+  measureForm(form: number, count: number): void;
+  outline: (count: number, ...numbers: number[]) => void;
   /** What is composed, in a slot, with another: see packages/geometry/assembly/joins.ts. */
   lesser: Join;
   greater: Join;
@@ -82,6 +72,26 @@ export interface Engine {
   askedY: Address;
   placesToAsk(count: number, runs: number, field: number, slot: number): number;
   keepAsked(asked: number, result: number, slot: number): void;
+  /** The same for forms alone: see packages/geometry/assembly/least-of-forms.ts. */
+  formsNear(
+    all: number,
+    list: number,
+    end: number,
+    otherX: number,
+    otherY: number,
+    x: number,
+    y: number,
+    radius: number,
+  ): number;
+  leastOfForms(
+    count: number,
+    runs: number,
+    all: number,
+    list: number,
+    end: number,
+    result: number,
+    slot: number,
+  ): number;
   /** Which copies count in which blocks of cells: see packages/geometry/assembly/candidates.ts. */
   beginBlocks(
     blocks: number,
@@ -147,7 +157,6 @@ type PlaceSamples = (
 ) => void;
 type UnrollValues = (slot: number, columns: number, rows: number, to: number, stride: number) => void;
 type Join = (count: number, slot: number, ...numbers: number[]) => void;
-type Form = (count: number, ...numbers: number[]) => void;
 export interface Address {
   value: number;
 }

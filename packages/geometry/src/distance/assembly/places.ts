@@ -10,6 +10,9 @@ export const TABLE = 4096;
 /** Numbers of all cells of copies, of a table of these, and of lists of them. */
 export const CELLS = { cells: 2 * 64 * 64, table: 8192, lists: 2 ** 18 };
 
+/** Numbers of all forms that are known, at most. */
+export const FORMS = 2 ** 19;
+
 /** Lists of places within the compiled part, and slots for their values. */
 export interface Places {
   engine: Engine;
@@ -20,6 +23,8 @@ export interface Places {
   setCells(known: object, cells: Int32Array, table: Float64Array, lists: Int32Array): void;
   /** Gives a form the numbers that are as many as it has parts: TABLE at most. */
   setTable(numbers: Float64Array): void;
+  /** Where the compiled part has the numbers of some forms, FORMS at most. */
+  formsAt(numbers: Float64Array): number;
   /** Writes into a slot the values that a list gives at the places. */
   measureList(list: List, slot: number): void;
 }
@@ -143,13 +148,15 @@ class KeptPlaces implements Places {
   count = 0;
   engine = makeEngine();
   private known?: object;
+  private forms = new Map<Float64Array, number>();
+  private formsEnd = 0;
   private buffer?: ArrayBuffer;
   private views: Float64Array[] = [];
   private table!: Float64Array;
 
   constructor() {
     // What does not lie in slots lies where edges would.
-    this.engine.place((8 * (TABLE + CELLS.table) + 4 * (CELLS.cells + CELLS.lists)) / 32, 0, 0, 0);
+    this.engine.place((8 * (TABLE + CELLS.table + FORMS) + 4 * (CELLS.cells + CELLS.lists)) / 32, 0, 0, 0);
     const { table, cells, lists } = this.cellViews();
     this.engine.setCells(cells.byteOffset, table.byteOffset, lists.byteOffset);
   }
@@ -164,6 +171,22 @@ class KeptPlaces implements Places {
     views.cells.set(cells);
     views.table.set(table);
     views.lists.set(lists);
+  }
+
+  formsAt(numbers: Float64Array): number {
+    const behind = this.engine.edges.value + 8 * (TABLE + CELLS.table) + 4 * (CELLS.cells + CELLS.lists);
+    let first = this.forms.get(numbers);
+    if (first === undefined) {
+      if (this.formsEnd + numbers.length > FORMS) {
+        this.forms.clear();
+        this.formsEnd = 0;
+      }
+      first = this.formsEnd;
+      this.formsEnd += numbers.length;
+      this.forms.set(numbers, first);
+      new Float64Array(this.engine.memory.buffer, behind + 8 * first, numbers.length).set(numbers);
+    }
+    return behind + 8 * first;
   }
 
   private cellViews() {

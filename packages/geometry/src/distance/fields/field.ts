@@ -2,6 +2,7 @@ import type { Bounds, Operand } from "../../polygon";
 import type { List, Measure } from "../assembly/places";
 import type { Grid } from "../field";
 import type { Slope } from "../forms";
+import type { FormNumbers } from "../forms/form-numbers";
 
 /**
  * What values are worth on one side of the zeros: the distance to them, no more than that, or neither (where the Lipschitz
@@ -33,6 +34,8 @@ export interface DistanceField {
   measure: Measure;
   /** In which order samples of a grid are best measured. */
   order: Order;
+  /** What the compiled part takes it by, if it is a closed form or a polygon of few edges. */
+  form?: () => FormNumbers | null;
   worth: { inside: Worth; outside: Worth };
   /** No two values differ by more than so many times the distance of their places. */
   lipschitz: number;

@@ -1,4 +1,4 @@
-import type { List, Measure } from "../assembly/places";
+import type { List, Measure, Places } from "../assembly/places";
 import { measureCloseParts, PART } from "./close-parts";
 import { MANY, type NearFields, type Side } from "./near-fields";
 
@@ -40,6 +40,14 @@ function leastOf(near: NearFields): Measure {
   const leastAtAll: List = (xs, ys, values) => {
     for (let i = 0; i < xs.length; i++) values[i] = near.leastAt(xs[i], ys[i]);
   };
+  /** Single places have exact signs. */
+  const askUnsure = (places: Places, slot: number): void => {
+    const { engine, count } = places;
+    const [xs, ys, values] = [engine.placeX.value, engine.placeY.value, engine.slotAt(slot)].map(
+      (at) => new Float64Array(engine.memory.buffer, at, count),
+    );
+    for (let i = 0; i < count; i++) if (values[i] === Number.NEGATIVE_INFINITY) values[i] = near.leastAt(xs[i], ys[i]);
+  };
   const measure: Measure = (places, slot, free) => {
     const { engine, count } = places;
     const [x, y, tiles] = [engine.placeX.value, engine.placeY.value, engine.tiles.value];
@@ -69,14 +77,28 @@ function leastOf(near: NearFields): Measure {
       engine.keepAsked(many, slot, free);
     };
     const runs = engine.middlesOfRuns(count, free);
-    const fields =
-      all.length < MANY ? all : near.within(engine.middleX.value, engine.middleY.value, engine.radius.value);
-    if (fields.length === 1) measureAt(fields[0], count, slot);
-    else if (fields.length > SCATTERED && x !== tiles) places.measureList(leastAtAll, slot);
-    else if (fields.length > WIDE && x !== tiles && count > PART) {
-      const [half, left, top] = [engine.radius.value, engine.middleX.value, engine.middleY.value];
-      measureCloseParts(places, { left: left - half, top: top - half, width: 2 * half }, measure, slot, free);
-    } else {
+    const [middleX, middleY, radius] = [engine.middleX.value, engine.middleY.value, engine.radius.value];
+    let fields = all;
+    let asked = all.length;
+    const forms = near.forms();
+    if (forms) asked = forms.list(places, behind, middleX, middleY, radius);
+    else if (all.length >= MANY) {
+      fields = near.within(middleX, middleY, radius);
+      asked = fields.length;
+    }
+    if (asked > SCATTERED && x !== tiles) places.measureList(leastAtAll, slot);
+    else if (asked > WIDE && x !== tiles && count > PART)
+      measureCloseParts(
+        places,
+        { left: middleX - radius, top: middleY - radius, width: 2 * radius },
+        measure,
+        slot,
+        free,
+      );
+    else if (forms) {
+      if (forms.measure(places, runs, slot, free)) askUnsure(places, slot);
+    } else if (asked === 1) measureAt(fields[0], count, slot);
+    else {
       fields.forEach(askMiddles);
       fields.forEach(askRuns);
     }

@@ -1,6 +1,9 @@
 import type { Bounds } from "../../polygon";
 import type { Slope } from "../forms";
+import type { FormNumbers } from "../forms/form-numbers";
 import { boxAroundBoth, type DistanceField } from "./field";
+import { type Known, keptSquares, widthFor } from "./kept-squares";
+import { type NearForms, nearForms } from "./near-forms";
 
 /** A field as it is, or turned over. */
 export interface Side {
@@ -20,9 +23,7 @@ interface BoxedSide extends Side {
 }
 
 /** The fields that may have the least value somewhere around a place, and their values there. */
-interface Near {
-  x: number;
-  y: number;
+interface Near extends Known {
   fields: readonly BoxedSide[];
   values: readonly number[];
   /** Which of them has the least one. */
@@ -32,6 +33,8 @@ interface Near {
 /** Which of several fields have the least value. */
 export interface NearFields {
   all: readonly Side[];
+  /** The same by the compiled part alone, where all are forms. */
+  forms(): NearForms | null;
   /** Those that may have it within a radius of a place. */
   within(x: number, y: number, radius: number): readonly Side[];
   /** The least value at a place; its gradient is written into `slope`. */
@@ -41,17 +44,11 @@ export interface NearFields {
 /** With this many fields or more it is quicker to find first which of them count near a place. */
 export const MANY = 8;
 
-/** Levels of squares that are looked at, at most, each twice as wide as the one below. */
-const MOST_LEVELS = 32;
-
 /** Squares for single places lie along most fields, at most: those of more would rarely be met twice. */
 const MOST_ALONG = 64;
 
-/** Squares further from the origin than this many of their widths are not kept. */
-const FURTHEST = 2 ** 30;
-
-/** Fields in all lists that are kept, at most. */
-const KEPT = 2 ** 18;
+/** Bytes that a side takes where it is kept. */
+const SIDE = 16;
 
 /** More than what rounding changes values by, as a share of coordinates. */
 const ROUNDED = 2 ** -40;
@@ -65,38 +62,17 @@ export function nearFields(sides: readonly Side[]): NearFields {
   const all = sides.map((side) => ({ field: side.field, turned: side.turned, box: boxOf(side) }));
   const lipschitz = all.reduce((greatest, { field }) => Math.max(greatest, field.lipschitz), 0);
   /** Values infinitely far away tell nothing. */
-  const unknown: Near = { x: Number.POSITIVE_INFINITY, y: 0, fields: all, values: all.map(() => 0), least: 0 };
+  const unknown: Near = {
+    x: Number.POSITIVE_INFINITY,
+    y: 0,
+    size: SIDE * all.length,
+    fields: all,
+    values: all.map(() => 0),
+    least: 0,
+  };
   const { size, usual } = sizesOf(all);
-  const kept = new Map<string, Near>();
-  let count = 0;
-  let last = { width: 0, column: 0, row: 0, near: unknown };
-
-  /** What is known of a square around a place, all if it is too far away. */
-  function nearSquare(x: number, y: number, width: number): Near {
-    const [column, row] = [Math.floor(x / width), Math.floor(y / width)];
-    if (!(Math.abs(column) < FURTHEST && Math.abs(row) < FURTHEST)) return unknown;
-    if (last.width === width && last.column === column && last.row === row) return last.near;
-    const levels = Math.min(MOST_LEVELS, 1 + Math.ceil(Math.log2(size / width)));
-    const near = keptSquare(width, column, row, levels);
-    last = { width, column, row, near };
-    return near;
-  }
-
-  /** Those that may have it within 5/4 of a square's width of its middle: there all discs are whose middle it has and that are no wider. */
-  function keptSquare(width: number, column: number, row: number, levels: number): Near {
-    const key = `${width} ${column} ${row}`;
-    let near = kept.get(key);
-    if (near) return near;
-    const above = levels > 1 ? keptSquare(2 * width, Math.floor(column / 2), Math.floor(row / 2), levels - 1) : unknown;
-    near = nearDisc(above, (column + 0.5) * width, (row + 0.5) * width, 1.25 * width);
-    count += near.fields.length;
-    if (count > KEPT) {
-      kept.clear();
-      count = 0;
-    }
-    kept.set(key, near);
-    return near;
-  }
+  const squares = keptSquares(unknown, size, nearDisc);
+  let forms: NearForms | null | undefined;
 
   /** No value differs from one elsewhere by more than the Lipschitz constant times the way. */
   function nearDisc(known: Near, x: number, y: number, radius: number): Near {
@@ -126,11 +102,11 @@ export function nearFields(sides: readonly Side[]): NearFields {
     }
     fields.length = count;
     values.length = count;
-    return { x, y, fields, values, least };
+    return { x, y, size: SIDE * count, fields, values, least };
   }
 
   function leastAt(x: number, y: number, slope?: Slope): number {
-    const known = all.length < MANY ? unknown : nearSquare(x, y, usual);
+    const known = all.length < MANY ? unknown : squares(x, y, usual);
     const way = known === unknown ? Number.POSITIVE_INFINITY : Math.hypot(x - known.x, y - known.y);
     const change = lipschitz * (way + ROUNDED * (Math.abs(x) + Math.abs(y) + way));
     let side = known.fields[known.least];
@@ -147,9 +123,24 @@ export function nearFields(sides: readonly Side[]): NearFields {
 
   return {
     all,
-    within: (x, y, radius) => nearDisc(nearSquare(x, y, 2 ** Math.ceil(Math.log2(radius) + 1)), x, y, radius).fields,
+    forms: () => {
+      if (forms === undefined) forms = formsOf(all, size);
+      return forms;
+    },
+    within: (x, y, radius) => nearDisc(squares(x, y, widthFor(radius)), x, y, radius).fields,
     leastAt,
   };
+}
+
+function formsOf(sides: readonly Side[], size: number): NearForms | null {
+  if (sides.length < MANY) return null;
+  const forms: FormNumbers[] = [];
+  for (const { field, turned } of sides) {
+    const form = turned ? null : field.form?.();
+    if (!form) return null;
+    forms.push(form);
+  }
+  return nearForms(forms, size);
 }
 
 /** The value of a side; its gradient is written into `slope`. */

@@ -1,6 +1,8 @@
 import { type Bounds, bounds, type Operand, type Ring } from "../../polygon";
 import { distanceIndex } from "../distance-index";
-import { compiledForm, type FormDistance, type Slope } from "../forms";
+import type { FormDistance, Slope } from "../forms";
+import { formNumbers, measureOfForm } from "../forms/form-numbers";
+import { polygonNumbers } from "../forms/polygon-numbers";
 import { type DistanceField, grownBox } from "./field";
 import { byLists, byMeasure, byPlaces } from "./measured";
 
@@ -25,6 +27,7 @@ export function shapeField(shape: Operand): DistanceField {
     order: "grid",
     sample: (grid, values) => index.field(grid, { values }),
     outline: () => shape,
+    form: () => polygonNumbers(shape),
     worth: EXACT,
     lipschitz: 1,
     within: withinOf(bounds(shape.rings)),
@@ -59,10 +62,11 @@ function edgeOf(ring: Ring, edge: number): [number, number, number, number] {
 /** The field of a closed form, such as `distanceToCircle` with a circle. */
 export function formField<T>(distanceTo: FormDistance<T>, form: T, box: Bounds): DistanceField {
   const at: DistanceField["at"] = (x, y, slope) => distanceTo(x, y, form, slope);
-  const measure = compiledForm(distanceTo, form);
+  const numbers = formNumbers(distanceTo, form);
   return {
     at,
-    ...(measure ? byMeasure(measure) : byPlaces(at)),
+    ...(numbers ? byMeasure(measureOfForm(numbers)) : byPlaces(at)),
+    form: () => numbers,
     worth: EXACT,
     lipschitz: 1,
     within: withinOf(box),

@@ -8,7 +8,6 @@ export { type BoxForm, distanceToBox } from "./box";
 export { type CapsuleForm, distanceToCapsule } from "./capsule";
 export { type CircleForm, distanceToCircle } from "./circle";
 export { distanceToCircularSegment } from "./circular-segment";
-export { compiledForm, type FormDistance } from "./compiled-form";
 export {
   type CornersForm,
   distanceToCorners,
@@ -17,6 +16,7 @@ export {
   triangleForm,
 } from "./corners";
 export { distanceToEllipse, type EllipseForm } from "./ellipse";
+export type { FormDistance } from "./form-numbers";
 export { distanceToRing, type RingForm } from "./ring";
 export { distanceToRingSector, type RingSectorForm } from "./ring-sector";
 export { distanceToRoundedBox, type RoundedBoxForm } from "./rounded-box";

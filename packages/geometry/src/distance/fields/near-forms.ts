@@ -1,0 +1,64 @@
+import { FORMS, type Places } from "../assembly/places";
+import type { FormNumbers } from "../forms/form-numbers";
+import { type Known, keptSquares, type Narrow, widthFor } from "./kept-squares";
+
+/** Which of several forms have the least value. */
+export interface NearForms {
+  /** Lists, in a slot and those behind it, the forms that may have it within a radius of a place. Returns how many there are. */
+  list(places: Places, slot: number, x: number, y: number, radius: number): number;
+  /** Measures the least of those at places in runs, whose middles are in slots from `free` on. Returns whether some are left at −Infinity. */
+  measure(places: Places, runs: number, slot: number, free: number): boolean;
+}
+
+/** Bytes of a slot, at least, and of a form in a list. */
+const SLOT = 2 ** 16;
+const ENTRY = 16;
+
+/** A list of forms, with their values at a place: as packages/geometry/assembly/least-of-forms.ts has it. */
+interface Listed extends Known {
+  list: Float64Array;
+}
+
+/** The forms of a union, of which those that cannot count in a square are not looked at in the squares within that one; null if they are too many. */
+export function nearForms(forms: readonly FormNumbers[], size: number): NearForms | null {
+  const length = forms.reduce((sum, form) => sum + form.length, 0);
+  if (length > FORMS) return null;
+  const numbers = new Float64Array(length);
+  const list = new Float64Array(2 * forms.length);
+  const begins = new Int32Array(list.buffer);
+  let at = 0;
+  for (const [k, form] of forms.entries()) {
+    begins[4 * k] = 8 * at;
+    numbers.set(form, at);
+    at += form.length;
+  }
+  // Values infinitely far away tell nothing.
+  const all: Listed = { x: Number.POSITIVE_INFINITY, y: 0, size: list.byteLength, list };
+  let places!: Places;
+  let begin = 0;
+  let end = 0;
+  const write = ({ list, x: otherX, y: otherY }: Listed, x: number, y: number, radius: number): void => {
+    const { engine } = places;
+    new Float64Array(engine.memory.buffer, begin, list.length).set(list);
+    end = engine.formsNear(places.formsAt(numbers), begin, begin + list.byteLength, otherX, otherY, x, y, radius);
+  };
+  const narrow: Narrow<Listed> = (known, x, y, radius) => {
+    write(known, x, y, radius);
+    const list = new Float64Array(places.engine.memory.buffer.slice(begin, end));
+    return { x, y, size: list.byteLength, list };
+  };
+  const squares = keptSquares(all, size, narrow);
+  return {
+    list(given, slot, x, y, radius) {
+      places = given;
+      // There has to be memory up to there.
+      places.engine.slotAt(slot + Math.ceil(all.size / SLOT));
+      begin = places.engine.slotAt(slot);
+      write(squares(x, y, widthFor(radius)), x, y, radius);
+      return (end - begin) / ENTRY;
+    },
+    measure({ engine, count }, runs, slot, free) {
+      return engine.leastOfForms(count, runs, places.formsAt(numbers), begin, end, slot, free) !== 0;
+    },
+  };
+}

@@ -1,0 +1,187 @@
+import fc from "fast-check";
+import {
+  arcForm,
+  type DistanceField,
+  distanceToArc,
+  distanceToBox,
+  distanceToCapsule,
+  distanceToCircle,
+  distanceToCircularSegment,
+  distanceToCorners,
+  distanceToEllipse,
+  distanceToRing,
+  distanceToRingSector,
+  distanceToRoundedBox,
+  distanceToSector,
+  distanceToSegment,
+  distanceToStar,
+  type FormDistance,
+  formField,
+  type Operand,
+  rhombusForm,
+  shapeField,
+  starForm,
+  unionField,
+} from "../src";
+import { crowdedOperand, latticeOperand, looseOperand, seededRandom } from "./arbitraries";
+
+// Unions of forms alone, which the compiled part measures together; of at least 8, as fewer are asked one by one.
+
+test("a union of polygons has the side and the distance of their exact answers, on edges and next to them too", () => {
+  const family = fc.constantFrom(latticeOperand, crowdedOperand, looseOperand);
+  const operands = family.chain((operand) => fc.array(operand, { minLength: 8, maxLength: 40 }));
+  fc.assert(
+    fc.property(fc.integer(), operands, fc.constantFrom(1, 2 ** -330, 2 ** 330), (seed, given, scale) => {
+      const shapes = given.map((shape) => scaled(shape, scale)).filter(hasEdges);
+      fc.pre(shapes.length >= 8);
+      const next = seededRandom(seed);
+      const fields = shapes.map(shapeField);
+      const union = unionField(fields);
+      // At coordinates of vertices, and anywhere.
+      const coordinates = shapes.flatMap(({ rings }) => rings.flatMap((ring) => [...ring]));
+      const coordinate = (): number =>
+        next() < 0.8 ? coordinates[Math.floor(coordinates.length * next())] : scale * (8 * next() - 2);
+      const [xs, ys] = [0, 1].map(() => Float64Array.from({ length: 600 }, coordinate));
+      const values = new Float64Array(xs.length);
+      union.list(xs, ys, values);
+      for (let i = 0; i < xs.length; i++) compare(values[i], fields, xs[i], ys[i], scale);
+      // On a lattice, so that whole runs lie on edges.
+      const grid = { x: -scale, y: -scale, cell: scale / 8, columns: 64, rows: 40 };
+      const sampled = union.sample(grid);
+      for (let i = Math.floor(20 * next()); i < sampled.length; i += 1 + Math.floor(20 * next())) {
+        const [x, y] = [grid.x + ((i % 64) + 0.5) * grid.cell, grid.y + (Math.floor(i / 64) + 0.5) * grid.cell];
+        compare(sampled[i], fields, x, y, scale);
+      }
+      // Close to a vertex, where one shape alone may count.
+      const vertex = 2 * Math.floor((coordinates.length / 2) * next());
+      const close = scale * 2 ** -(3 + Math.floor(30 * next()));
+      const [x, y] = [coordinates[vertex] - 8.5 * close, coordinates[vertex + 1] - 8.5 * close];
+      union.sample({ x, y, cell: close, columns: 17, rows: 17 }).forEach((value, i) => {
+        compare(value, fields, x + ((i % 17) + 0.5) * close, y + (Math.floor(i / 17) + 0.5) * close, scale);
+      });
+    }),
+    { numRuns: 60 },
+  );
+});
+
+test("beyond the ends of edges that are all but level, the side is exact as well", () => {
+  fc.assert(
+    fc.property(fc.integer(), (seed) => {
+      const next = seededRandom(seed);
+      const slivers = Array.from({ length: 8 }, () => {
+        const [x, y] = [1 + next(), 1 + next()];
+        const ring = [x - 1 - next(), y - 2 ** -(24 + 8 * next()), x, y, x - 1, y + 1];
+        return { rings: [Float64Array.from(ring)], fillRule: "nonzero" as const };
+      });
+      const fields = slivers.map(shapeField);
+      const union = unionField(fields);
+      for (const { rings } of slivers) {
+        const [x, y] = rings[0].subarray(2);
+        for (let k = 0; k < 20; k++) {
+          // Rows off by a few steps of the last place, columns by a few 1e-7, so far as whole runs lie there.
+          const xs = new Float64Array(64).fill(x + 1e-6 * next());
+          const ys = new Float64Array(64).fill(y - Math.floor(4 * next()) * 2 ** -52);
+          const values = new Float64Array(64);
+          union.list(xs, ys, values);
+          compare(values[0], fields, xs[0], ys[0], 1);
+        }
+      }
+    }),
+    { numRuns: 20 },
+  );
+});
+
+test("more forms than the compiled part can have at once take turns", () => {
+  const next = seededRandom(5);
+  const unions = Array.from({ length: 3 }, () => {
+    const fields = Array.from({ length: 700 }, () => shapeField({ rings: [disc(next, 60)], fillRule: "nonzero" }));
+    return { fields, union: unionField(fields) };
+  });
+  for (let round = 0; round < 3; round++)
+    for (const { fields, union } of unions) {
+      const grid = { x: -1 + next(), y: -1 + next(), cell: 0.01, columns: 20, rows: 20 };
+      const values = union.sample(grid);
+      compare(values[150], fields, grid.x + 10.5 * grid.cell, grid.y + 7.5 * grid.cell, 1);
+    }
+});
+
+function disc(next: () => number, edges: number): Float64Array {
+  const [x, y, radius] = [2 * next() - 1, 2 * next() - 1, 0.05 * next()];
+  return Float64Array.from(
+    { length: 2 * edges },
+    (_, i) => (i & 1 ? y : x) + radius * (i & 1 ? Math.sin : Math.cos)(((i >> 1) * 2 * Math.PI) / edges),
+  );
+}
+
+function compare(value: number, fields: readonly DistanceField[], x: number, y: number, scale: number): void {
+  const wanted = Math.min(...fields.map((field) => field.at(x, y)));
+  if (Math.sign(value) !== Math.sign(wanted) || !(Math.abs(value - wanted) <= 1e-14 * scale))
+    throw new Error(`${value} for ${wanted} at ${x}, ${y}`);
+}
+
+function scaled({ rings, fillRule }: Operand, scale: number): Operand {
+  return { rings: rings.map((ring) => ring.map((value) => scale * value)), fillRule };
+}
+
+function hasEdges({ rings }: Operand): boolean {
+  return rings.some((ring) => ring.some((value, i) => value !== ring[i % 2]));
+}
+
+test("a union of closed forms of all kinds, and polygons of few or many edges, is the least of their values", () => {
+  fc.assert(
+    fc.property(
+      fc.integer(),
+      fc.constantFrom(8, 20, 150),
+      fc.constantFrom(1, 2 ** -300, 2 ** 300),
+      fc.constantFrom(0, 0, 2 ** 20),
+      (seed, count, scale, away) => {
+        const next = seededRandom(seed);
+        const fields = Array.from({ length: count }, () => form(next, scale, away));
+        const cell = scale * 2 ** (-1 - 8 * next());
+        const begin = () => scale * (away + 4 * next() - 2.5);
+        const grid = { x: begin(), y: begin(), cell, columns: 90, rows: 70 };
+        const least = unionField(fields).sample(grid);
+        for (let i = Math.floor(5 * next()); i < least.length; i += 7) {
+          const [x, y] = [grid.x + ((i % 90) + 0.5) * cell, grid.y + (Math.floor(i / 90) + 0.5) * cell];
+          const values = fields.map((field) => field.at(x, y));
+          const wanted = Math.min(...values);
+          if (!(Math.abs(least[i] - wanted) <= 1e-14 * scale * (8 + away) + 1e-14 * Math.abs(wanted)))
+            throw new Error(`${least[i]} for ${wanted} at ${x}, ${y}`);
+        }
+      },
+    ),
+    { numRuns: 40 },
+  );
+});
+
+/** Some form near the origin, or far away along both axes. */
+function form(next: () => number, scale: number, away: number): DistanceField {
+  const [x, y] = [0, 1].map(() => scale * (away + 2 * next() - 1));
+  const [r, q] = [0, 1].map(() => scale * (0.02 + 0.3 * next() ** 2));
+  const size = 4 * (r + q);
+  const box = { minX: x - size, minY: y - size, maxX: x + size, maxY: y + size };
+  const field = <T>(distance: FormDistance<T>, numbers: T) => formField(distance, numbers, box);
+  const arc = arcForm(x, y, r, 7 * next(), 6.2 * next());
+  const edges = 3 + Math.floor((next() < 0.3 ? 200 : 10) * next());
+  const ring = Float64Array.from(
+    { length: 2 * edges },
+    (_, i) => (i & 1 ? y : x) + r * (i & 1 ? Math.sin : Math.cos)(((i >> 1) * 2 * Math.PI) / edges),
+  );
+  const ways = [
+    () => field(distanceToCircle, { x, y, radius: r }),
+    () => field(distanceToRing, { x, y, inner: r, outer: r + q }),
+    () => field(distanceToBox, { x, y, width: r, height: q }),
+    () => field(distanceToRoundedBox, { x, y, width: 2 * r, height: 2 * r, radii: [r, 0, r / 2, r / 3] }),
+    () => field(distanceToSegment, { x0: x, y0: y, x1: x + q, y1: y - r }),
+    () => field(distanceToCapsule, { x0: x, y0: y, x1: x + q, y1: y - r, radius: q / 2 }),
+    () => field(distanceToArc, arc),
+    () => field(distanceToCircularSegment, arc),
+    () => field(distanceToSector, arc),
+    () => field(distanceToRingSector, { ...arc, inner: r / 2 }),
+    () => field(distanceToCorners, rhombusForm(x, y, r, q)),
+    () => field(distanceToStar, starForm(x, y, 3 + Math.floor(9 * next()), r, r / 3, next())),
+    () => field(distanceToEllipse, { x, y, rx: r, ry: q }),
+    () => shapeField({ rings: [ring], fillRule: next() < 0.5 ? "nonzero" : "evenodd" }),
+  ];
+  return ways[Math.floor(ways.length * next())]();
+}
