@@ -70,7 +70,9 @@ export function nearFields(sides: readonly Side[]): NearFields {
     values: all.map(() => 0),
     least: 0,
   };
-  const { size, usual } = sizesOf(all);
+  const boxes = all.map(({ field }) => field.within(0)).filter(isBounded);
+  const size = sizeOf(boxes);
+  let usual: number | undefined;
   const squares = keptSquares(unknown, size, nearDisc);
   let forms: NearForms | null | undefined;
 
@@ -106,7 +108,11 @@ export function nearFields(sides: readonly Side[]): NearFields {
   }
 
   function leastAt(x: number, y: number, slope?: Slope): number {
-    const known = all.length < MANY ? unknown : squares(x, y, usual);
+    let known = unknown;
+    if (all.length >= MANY) {
+      usual ??= usualWidth(boxes, all.length);
+      known = squares(x, y, usual);
+    }
     const way = known === unknown ? Number.POSITIVE_INFINITY : Math.hypot(x - known.x, y - known.y);
     const change = lipschitz * (way + ROUNDED * (Math.abs(x) + Math.abs(y) + way));
     let side = known.fields[known.least];
@@ -166,16 +172,19 @@ function leastByBox({ box }: BoxedSide, x: number, y: number): number {
   return dx > 0 || dy > 0 ? Math.sqrt(dx * dx + dy * dy) : Number.NEGATIVE_INFINITY;
 }
 
-/** The longer side of the box around all that have one, and how wide squares are for single places: in a wide one many fields count. */
-function sizesOf(all: readonly Side[]): { size: number; usual: number } {
-  const boxes = all.map(({ field }) => field.within(0)).filter(isBounded);
+/** The longer side of the box around all. */
+function sizeOf(boxes: readonly Bounds[]): number {
   const box = boxes.reduce<Bounds | null>(boxAroundBoth, null);
-  if (!box) return { size: 0, usual: 0 };
+  return box ? Math.max(box.maxX - box.minX, box.maxY - box.minY) : 0;
+}
+
+/** How wide squares are for single places: in a wide one many fields count. */
+function usualWidth(boxes: readonly Bounds[], count: number): number {
+  if (boxes.length === 0) return 0;
   const wide = spreadOf(boxes.map(({ minX, maxX }) => [minX, maxX]));
   const high = spreadOf(boxes.map(({ minY, maxY }) => [minY, maxY]));
-  const apart = Math.sqrt((wide / all.length) * high);
-  const width = Math.max(apart / 4, Math.max(wide, high) / MOST_ALONG);
-  return { size: Math.max(box.maxX - box.minX, box.maxY - box.minY), usual: 2 ** Math.ceil(Math.log2(width)) };
+  const width = Math.max(Math.sqrt((wide / count) * high) / 4, Math.max(wide, high) / MOST_ALONG);
+  return 2 ** Math.ceil(Math.log2(width));
 }
 
 /** How far sides reach along an axis, but for a few that lie far from most: twice what half of them take, and a usual one. */
