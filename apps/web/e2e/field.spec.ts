@@ -172,8 +172,11 @@ test("samples: the cell that is fine enough is taken, a contour becomes a shape,
   await expect.poll(() => scriptText(page)).toContain("reach: 20, padding: 12.5)");
   await page.getByRole("button", { name: "Undo" }).click();
   await expect.poll(() => scriptText(page)).not.toContain("padding");
-  await page.getByRole("button", { name: "Take it" }).click();
-  await expect.poll(() => scriptText(page)).not.toContain("cell: 4");
+  // Not before what was undone is sampled again, and read.
+  await expect(async () => {
+    await page.getByRole("button", { name: "Take it" }).click();
+    await expect.poll(() => scriptText(page), { timeout: 2000 }).not.toContain("cell: 4");
+  }).toPass();
   const files: string[] = [];
   const saved = new Map<string, Buffer>();
   page.on("download", async (download) => {
@@ -265,4 +268,18 @@ test("the offset of a distance is dragged on the plan", async ({ page }) => {
   await expect.poll(() => scriptText(page)).toMatch(/radius: 24\)\.offset\((19\.\d+|20(\.\d+)?)\)/);
   await page.keyboard.press("Control+z");
   await expect.poll(() => scriptText(page)).toContain(".offset(10)");
+});
+
+test("in a list the distance in question is dragged, unless one is chosen the last one", async ({ page }) => {
+  const rings = "rings = (distance(lane).offset(5), distance(lane).shell(8), distance(lane).offset(20))\n";
+  await openSheet(page, SOFT.replace(/soft = .*/s, rings));
+  await station(page, "Field");
+  await expect(page.getByTestId("panel")).toContainText("rings.at(2)");
+  await drag(page, [85, 20], [85, 15]);
+  await expect.poll(() => scriptText(page)).toMatch(/shell\(8\), distance\(lane\)\.offset\(25(\.\d+)?\)/);
+  await page.getByTestId("panel").getByRole("combobox").first().click();
+  await page.getByTitle("rings.at(0)").last().click();
+  await expect(page.getByTestId("field-worth")).toContainText("Exact");
+  await drag(page, [85, 35], [85, 30]);
+  await expect.poll(() => scriptText(page)).toMatch(/\(distance\(lane\)\.offset\((9\.\d+|10(\.\d+)?)\)/);
 });

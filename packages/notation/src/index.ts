@@ -76,6 +76,7 @@ export type { Mend, Span, TextEdit } from "./syntax";
 export {
   type Combination,
   Distance,
+  distanceHandles,
   distanceOf,
   type ErrorBound,
   type Field,

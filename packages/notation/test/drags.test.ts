@@ -97,6 +97,12 @@ test.each([
   ["distance(rect((30, 35), width: 40, height: 30)).offset(8)", "distance", 3, "offset(11)"],
   ["distance(circle((50, 50), radius: 20)).shell(6)", "width", 2, "shell(10)"],
   ["distance(rect((20, 30), width: 50, height: 40)).rounded(5).move(10, 0)", "radius", -4, "rounded(9)"],
+  [
+    "((3, 4), (distance(circle((9, 9), radius: 2)).offset(1), distance(circle((50, 50), radius: 20)).shell(6)))",
+    "width",
+    2,
+    "shell(10)",
+  ],
 ])("%s: its %s is dragged on the plan", (script, label, outwards, becomes) => {
   const text = `d = ${script}\n`;
   const handles = handlesIn(evaluated(text), "d");

@@ -12,6 +12,7 @@ import {
 import {
   type Definition,
   type Distance,
+  distanceHandles,
   handlesOf,
   namedDistancesIn,
   namedShapesIn,
@@ -47,17 +48,20 @@ function describeValue(name: string, value: Value, nameOf: NameOf): SentValue {
       return { type: "angle", radians: value.radians };
     case "point":
       return { type: "point", x: value.x, y: value.y };
-    case "list":
+    case "list": {
+      const handles = distanceHandles(value);
       return {
         type: "list",
         length: value.items.length,
         shapes: namedShapesIn(name, value).map(([item, shape]) => ({ name: item, shape: describeShape(shape) })),
-        distances: namedDistancesIn(name, value).map(([item, each]) => ({
+        distances: namedDistancesIn(name, value).map(([item, each], k) => ({
           name: item,
           distance: describeDistance(each),
+          handles: handles[k].length,
         })),
         probes: value.items.flatMap((item) => (item.type === "probe" ? [describeProbe(item, nameOf)] : [])),
       };
+    }
     case "text":
       return { type: "text", value: value.value };
     case "rule":

@@ -147,7 +147,8 @@ interface ListView {
   type: "list";
   length: number;
   shapes: { name: string; shape: ShapeView }[];
-  distances: { name: string; distance: DistanceView }[];
+  /** With how many handles each has: of the definition's handles the last ones are theirs, in this order. */
+  distances: { name: string; distance: DistanceView; handles: number }[];
   probes: ProbeView[];
 }
 

@@ -1,6 +1,7 @@
 import { IDENTITY } from "@vertexon/geometry";
 import type { Grip, Handle, Measure } from "./handle";
 import type { MaybeOrigin } from "./origin";
+import { namedDistancesIn } from "./shapes-in";
 import type { PointValue, Value } from "./values";
 
 /** What can be dragged of a value. */
@@ -15,7 +16,17 @@ export function handlesOf(value: Value | null): readonly Handle[] {
     ...points,
     ...(probe?.handles ?? []),
     ...value.items.flatMap((item) => (item.type === "shape" ? item.handles : [])),
+    ...distanceHandles(value).flat(),
   ];
+}
+
+/** A longer list of distances is not dragged: to find where each handle lies takes time. */
+const MOST_DISTANCES = 32;
+
+/** The last handles of a value are those of the distances that it is or holds: of each, in the order of `namedDistancesIn`. */
+export function distanceHandles(value: Value): readonly Handle[][] {
+  const distances = namedDistancesIn("", value);
+  return distances.map(([, { handles }]) => (distances.length > MOST_DISTANCES ? [] : handles));
 }
 
 /** Handles for points, where their coordinates come from the script. A bare name is dragged where it was defined. */

@@ -3,7 +3,7 @@
 export { Distance, distanceOf } from "./distance";
 export { type ErrorBound, total } from "./error-bound";
 export type { Grip, Handle, Measure } from "./handle";
-export { handlesOf } from "./handles";
+export { distanceHandles, handlesOf } from "./handles";
 export type { PointOrigin } from "./origin";
 export { type Combination, MOST_VERTICES, Shape, type Sources } from "./shape";
 export { namedDistancesIn, namedShapesIn, shapesIn } from "./shapes-in";

@@ -53,6 +53,12 @@ export function distancesOf(view: SheetView): readonly NamedDistance[] {
   );
 }
 
+/** The distance that is sampled by a definition, or the expression itself. */
+export function distanceBehind(view: SheetView, expression: string): string {
+  const value = view.definitions.find(({ name }) => name === expression)?.value;
+  return value?.type === "field" && value.isComposed ? value.distance : expression;
+}
+
 /** The definition that an expression for a shape or a distance names, or an item of which it is. */
 export function definitionBehind(view: SheetView, expression: string): string {
   const named = [...shapesOf(view), ...distancesOf(view)].find(({ name }) => name === expression);

@@ -1,7 +1,7 @@
 import { transformPoint } from "@vertexon/geometry";
 import type { Handle } from "@vertexon/notation";
 import { tokens, tones, withAlpha } from "@/theme/tokens";
-import type { ShapeView, SheetView } from "@/worker/sheet-view";
+import type { DefinitionView, ShapeView, SheetView } from "@/worker/sheet-view";
 import type { HandleSpot, Picked } from "../model/handles";
 import type { Layer, Lit } from "../model/layers";
 import { type NamedShape, probesOf, results, shapesOf } from "../model/scene";
@@ -375,7 +375,17 @@ function hasMany(handles: readonly Handle[]): boolean {
   return answer;
 }
 
-/** The handles that a station offers: all of them in Define, the probes in Probe, those of the chosen distance in Field, otherwise those of what is chosen. */
+/** The distance that a handle of a definition belongs to, if it does. */
+function handlesOfDistances({ name, handles, value }: Pick<DefinitionView, "name" | "handles" | "value">) {
+  if (value?.type === "distance") return () => name;
+  const owners = value?.type === "list" ? value.distances.flatMap((each) => Array(each.handles).fill(each.name)) : [];
+  return (index: number): string | null => owners[index - (handles.length - owners.length)] ?? null;
+}
+
+/**
+ * The handles that a station offers: all of them in Define, the probes in Probe, those of the distance in question in Field, otherwise those of
+ * what is chosen.
+ */
 export function handleSpots(
   view: SheetView,
   { isField, isEdited, isAsked }: StationPlan,
@@ -383,16 +393,16 @@ export function handleSpots(
   shape: NamedShape | null,
 ): HandleSpot[] {
   return view.definitions.flatMap(({ name, handles, value }) => {
-    const isDistance = value?.type === "distance";
-    if (isField && !(isDistance && name === chosen)) return [];
+    const ofDistances = handlesOfDistances({ name, handles, value });
     const isProbe = probesOf(value).length > 0;
     const isLong = hasMany(handles);
     const isShown = name === chosen || (isEdited && name === shape?.definition);
     const offered = isShown || (isAsked ? isProbe : isEdited && !isProbe && !isLong);
-    if (!offered) return [];
     return handles.flatMap((handle, index) => {
+      const distance = ofDistances(index);
+      if (distance === null ? isField || !offered : distance !== chosen) return [];
       // Control points are drawn for the shape in question only; what is not seen cannot be taken.
-      if (handle.role !== "vertex" && name !== (isDistance ? chosen : shape?.definition)) return [];
+      if (handle.role !== "vertex" && distance === null && name !== shape?.definition) return [];
       if (handle.role === "number" && !isEdited && !isField) return [];
       const [x, y] = transformPoint(handle.map, handle.x, handle.y);
       const mark = handle.role !== "vertex" ? handle.role : isLong ? "plain" : "ticks";

@@ -6,7 +6,7 @@ import type { SheetView } from "@/worker/sheet-view";
 import { useChoice } from "../model/choice";
 import { type HandleSpot, movedWith, type Picked } from "../model/handles";
 import { useLayers } from "../model/layers";
-import { boundsOfAll, type NamedShape } from "../model/scene";
+import { boundsOfAll, distanceBehind, type NamedShape } from "../model/scene";
 import type { StationPlan } from "../model/station";
 import { Backdrop } from "./backdrop";
 import { type Camera, decimalsAt, toPlan, toScreen } from "./camera";
@@ -80,7 +80,8 @@ export function Plan({ view, thread, how, shape, images }: Props) {
   const cloud = useCloudPicture(layers, seen);
   /** What a panel does with the next drag. */
   const onDrag = layers.findLast((layer) => layer.onDrag)?.onDrag ?? null;
-  const spots = useMemo(() => handleSpots(view, how, chosen, shape), [view, how, chosen, shape]);
+  const asked = isField ? measured && distanceBehind(view, measured) : chosen;
+  const spots = useMemo(() => handleSpots(view, how, asked, shape), [view, how, asked, shape]);
 
   /** What went wrong while drawing: said in place of the plan. */
   const [failure, setFailure] = useState<Error | null>(null);
