@@ -94,13 +94,22 @@ export function drawRulers(ctx: CanvasRenderingContext2D, camera: Camera, pointe
   ctx.textBaseline = "middle";
   ctx.textAlign = "center";
   const text = (value: number): string => (value + 0).toFixed(decimals).replace("-", "−");
-  for (let k = Math.ceil(box.minX / numbered); k <= box.maxX / numbered; k++)
-    ctx.fillText(text(k * numbered), toScreen(camera, k * numbered, 0)[0], RULER / 2);
+  // A number that the end of its ruler would cut is left out: it would be another one.
+  const fits = (label: string, at: number, end: number): boolean => {
+    const half = ctx.measureText(label).width / 2;
+    return at - half >= RULER && at + half <= end;
+  };
+  for (let k = Math.ceil(box.minX / numbered); k <= box.maxX / numbered; k++) {
+    const [label, x] = [text(k * numbered), toScreen(camera, k * numbered, 0)[0]];
+    if (fits(label, x, camera.width)) ctx.fillText(label, x, RULER / 2);
+  }
   for (let k = Math.ceil(box.minY / numbered); k <= box.maxY / numbered; k++) {
+    const [label, y] = [text(k * numbered), toScreen(camera, 0, k * numbered)[1]];
+    if (!fits(label, y, camera.height)) continue;
     ctx.save();
-    ctx.translate(RULER / 2, toScreen(camera, 0, k * numbered)[1]);
+    ctx.translate(RULER / 2, y);
     ctx.rotate(-Math.PI / 2);
-    ctx.fillText(text(k * numbered), 0, 0);
+    ctx.fillText(label, 0, 0);
     ctx.restore();
   }
   if (pointer) {
