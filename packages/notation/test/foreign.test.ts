@@ -50,6 +50,19 @@ test.each<[script: string, message: RegExp, mended: string | null]>([
   ["a = distance(rect((0, 0), 9, 9)).grow(2)", /offset\(5\) grows it/, null],
   ["a = distance(rect((0, 0), 9, 9)).subtract(2)", /a difference b/, null],
   ["a = distance(rect((0, 0), 9, 9)).quux(2)", /it has offset, shell/, null],
+  ["a = rounded_rect((0, 0), width: 9, height: 9)", /rx: 8/, null],
+  [
+    "b = distance(rect((0, 0), 9, 9))\na = contour(b, level: 2)",
+    /called "at"/,
+    "b = distance(rect((0, 0), 9, 9))\na = contour(b, at: 2)",
+  ],
+  ["b = distance(rect((0, 0), 9, 9))\na = blend(b, b, k: 2)", /is "radius"/, null],
+  [
+    "b = distance(rect((0, 0), 9, 9))\na = b and b",
+    /a intersection b/,
+    "b = distance(rect((0, 0), 9, 9))\na = b intersection b",
+  ],
+  ["b = rect((0, 0), 9, 9)\na = not b", /a difference b/, null],
   ["a = field(rect((0, 0), 9, 9), resolution: 512)", /cell: box.width \/ 512/, null],
   [
     "b = rect((0, 0), 9, 9).place((9, 9), (30, 30))\na = distance(b)",

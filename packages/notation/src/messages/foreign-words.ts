@@ -12,7 +12,7 @@ export interface Foreign {
 
 /** A function that other programs have by this name; null for any other name. */
 export function foreignFunction(name: string): Foreign | null {
-  const key = name.toLowerCase();
+  const key = keyOf(name);
   const renamed = RENAMED_FUNCTIONS[key];
   if (renamed) return { message: `it is called ${renamed} here`, mends: (span) => [renameMend(renamed, span)] };
   const help = FUNCTION_HELP[key];
@@ -21,7 +21,7 @@ export function foreignFunction(name: string): Foreign | null {
 
 /** An argument that other programs have by this name, where the function has one that means the same. */
 export function foreignArgument(name: string, parameters: readonly Parameter[]): Foreign | null {
-  const key = name.toLowerCase();
+  const key = keyOf(name);
   const has = (wanted: string): boolean => parameters.some((parameter) => parameter.name === wanted);
   const same = SAME_ARGUMENTS[key]?.find(has);
   if (same) return { message: `it is called "${same}" here`, mends: (span) => [renameMend(same, span)] };
@@ -31,11 +31,16 @@ export function foreignArgument(name: string, parameters: readonly Parameter[]):
 
 /** A method that shapes or distances have elsewhere by this name; null for any other name. */
 export function foreignMethod(of: "shape" | "distance", name: string): Foreign | null {
-  const key = name.toLowerCase();
+  const key = keyOf(name);
   const renamed = RENAMED_METHODS[of][key];
   if (renamed) return { message: `it is called ${renamed} here`, mends: (span) => [renameMend(renamed, span)] };
   const help = METHOD_HELP[of][key] ?? combined(setWordFor(key));
   return help ? { message: help, mends: () => [] } : null;
+}
+
+/** Words of a name are joined in several ways. */
+function keyOf(name: string): string {
+  return name.toLowerCase().replaceAll("_", "");
 }
 
 function combined(word: string | null): string | null {
@@ -58,17 +63,42 @@ const RENAMED_FUNCTIONS: Record<string, string> = {
 
 const INSTEAD: Record<string, string> = { line: "polyline", lines: "polyline", arcto: "arcradii", curve: "smooth" };
 
+const ROUND_RECT = "a rectangle with round corners is rect((x, y), width: 80, height: 50, rx: 8)";
+
+const REGULAR = "a regular polygon is regular(6, at: (x, y), radius: 10)";
+const SHELL = "what lies near the boundary of a distance is its shell: d.shell(4), 4 wide in all";
+const TURNED_OVER = '"difference" leaves out what lies inside of a distance: a difference b';
+
 const FUNCTION_HELP: Record<string, string> = {
   line: "a line through points is polyline((0, 0), (10, 5))",
   lines: "a line through points is polyline((0, 0), (10, 5))",
   point: "a point is written (x, y), without a name before the brackets",
   vec2: "a point is written (x, y), without a name before the brackets",
   square: "a square is rect((x, y), width: 10, height: 10)",
+  roundrect: ROUND_RECT,
+  roundedrect: ROUND_RECT,
+  roundedrectangle: ROUND_RECT,
+  roundedbox: ROUND_RECT,
   box: "box is the plan itself, as in box.width; a rectangle is rect((x, y), width: 10, height: 10)",
   bezier: 'Bézier curves are written as path data: path("M 0 0 C 10 0 20 10 20 20")',
   curve: 'a curve through points is smooth(…); Bézier curves are path data, path("M 0 0 C 10 0 20 10 20 20")',
   arcto:
     "an arc between two points by its radii is arcradii(from, to, rx: 30); a corner rounded between two lines is polyline(…).round(30)",
+  hexagon: REGULAR,
+  pentagon: REGULAR,
+  octagon: REGULAR,
+  ngon: REGULAR,
+  regularpolygon: REGULAR,
+  ringsector: "a part of a ring is ring((x, y), outer: 10, inner: 5, from: 0deg, sweep: 90deg)",
+  inscribedcircle: "the largest circle inside a shape is shape.inscribe()",
+  enclosingcircle: "the smallest circle around a shape is shape.enclose()",
+  medialaxis: "the medial axis of a shape is shape.medial()",
+  skeleton: "the medial axis of a shape is shape.medial()",
+  onion: SHELL,
+  invert: TURNED_OVER,
+  complement: TURNED_OVER,
+  lerp: "between two numbers it is a + (b - a) * share; two distances are blended by blend(a, b, radius: 10)",
+  mix: "between two numbers it is a + (b - a) * share; two distances are blended by blend(a, b, radius: 10)",
   pie: "a piece of a disc is sector((x, y), radius: 10, from: 0deg, sweep: 90deg)",
   wedge: "a piece of a disc is sector((x, y), radius: 10, from: 0deg, sweep: 90deg)",
   donut: "a disc with a round hole is ring((x, y), outer: 10, inner: 5)",
@@ -95,6 +125,10 @@ const RENAMED_METHODS: Record<"shape" | "distance", Record<string, string>> = {
     reflect: "mirror",
     shear: "skew",
     reversed: "reverse",
+    skeleton: "medial",
+    medialaxis: "medial",
+    inscribedcircle: "inscribe",
+    enclosingcircle: "enclose",
   },
   distance: {
     translate: "move",
@@ -119,6 +153,7 @@ const METHOD_HELP: typeof RENAMED_METHODS = {
     transform: "chain move, rotate, scale, skew and mirror instead",
     translatex: "move(dx, 0) moves along x",
     translatey: "move(0, dy) moves along y",
+    sdf: "the signed distance to a shape is distance(a)",
     contains: "probe(shape, at: (x, y)) tells which side points lie on",
   },
   distance: {
@@ -128,6 +163,13 @@ const METHOD_HELP: typeof RENAMED_METHODS = {
     shrink: "offset(-5) shrinks it by 5 on all sides",
     stroke: "shell(4) is what lies near the boundary, 4 wide in all",
     outline: "shell(4) is what lies near the boundary, 4 wide in all",
+    onion: "shell(4) is what lies near the boundary, 4 wide in all",
+    invert: TURNED_OVER,
+    complement: TURNED_OVER,
+    grid: "copies on a grid are repeat(24, 20, columns: 4, rows: 3)",
+    tile: "copies on a grid are repeat(24, 20, columns: 4, rows: 3)",
+    polar: "copies around a centre are around((50, 50), 5)",
+    radial: "copies around a centre are around((50, 50), 5)",
     blend: "two distances are blended by a function: blend(a, b, radius: 10)",
     smooth: "two distances are blended by a function: blend(a, b, radius: 10)",
     contour: "a level of it is a shape by a function: contour(a, at: 3)",
@@ -171,6 +213,11 @@ const SAME_ARGUMENTS: Record<string, readonly string[]> = {
   rule: ["fill"],
   fillrule: ["fill"],
   thickness: ["width"],
+  level: ["at"],
+  levels: ["at"],
+  isovalue: ["at"],
+  border: ["padding"],
+  margin: ["padding"],
   distance: ["width", "step"],
 };
 
@@ -190,6 +237,18 @@ const ARGUMENT_HELP: readonly { names: readonly string[]; needs?: string; text: 
     needs: "cell",
     text: 'its samples lie a "cell" apart: cell: box.width / 512 gives 512 along the plan\'s width',
   },
+  {
+    names: ["k", "smoothness", "amount"],
+    needs: "form",
+    text: 'how far the way between them reaches is "radius", in plan units',
+  },
+  { names: ["every", "step", "interval"], needs: "open", text: 'levels are listed: "at": (0, 5, 10)' },
+  {
+    names: ["spread", "range", "band", "maxdistance"],
+    needs: "reach",
+    text: 'how far from the boundary values are told apart is "reach"',
+  },
+  { names: ["format", "type", "bits"], needs: "cell", text: "the Field station saves samples as PNG, PFM or NPY" },
   { names: ["size"], needs: "width", text: 'write "width" and "height"' },
   {
     names: ["segments", "steps", "resolution", "divisions", "vertices"],

@@ -20,6 +20,7 @@ import {
   type Argument,
   type ComparisonOperator,
   type Expression,
+  type Mend,
   RADIANS,
   ScriptError,
   ScriptWarning,
@@ -108,12 +109,16 @@ class Evaluation {
       case "comparison":
         return this.comparison(expression);
       case "logic": {
-        const left = this.truth(expression.left);
-        if (left === (expression.operator === "or")) return { type: "truth", value: left };
-        return { type: "truth", value: this.truth(expression.right) };
+        const { operator, left, right } = expression;
+        const word = operator === "or" ? "union" : "intersection";
+        const edit = { from: left.to, to: right.from, insert: ` ${word} ` };
+        const combined = { message: `a ${word} b`, mends: [{ label: `Write ${word}`, edits: [edit] }] };
+        const first = this.truth(left, combined);
+        if (first === (operator === "or")) return { type: "truth", value: first };
+        return { type: "truth", value: this.truth(right, combined) };
       }
       case "not":
-        return { type: "truth", value: !this.truth(expression.operand) };
+        return { type: "truth", value: !this.truth(expression.operand, { message: "a difference b", mends: [] }) };
       case "if":
         return this.value(this.truth(expression.condition) ? expression.whenTrue : expression.whenFalse);
       case "each":
@@ -196,11 +201,17 @@ class Evaluation {
     return { type: "number", value, origin: this.writtenQuantity(expression, () => one) };
   }
 
-  private truth(expression: Expression): boolean {
+  /** With the way to combine shapes that may be meant. */
+  private truth(expression: Expression, combined?: { message: string; mends: Mend[] }): boolean {
     const value = this.value(expression);
-    if (value.type !== "truth")
-      throw new ScriptError(expression, `expected a condition such as a < b, not ${describe(value)}`);
-    return value.value;
+    if (value.type === "truth") return value.value;
+    const message = `expected a condition such as a < b, not ${describe(value)}`;
+    if (!combined || (value.type !== "shape" && value.type !== "distance")) throw new ScriptError(expression, message);
+    throw new ScriptError(
+      expression,
+      `${message}; ${value.type}s are combined by a word between them: ${combined.message}`,
+      combined.mends,
+    );
   }
 
   private comparison({ operator, left, right, from, to }: Extract<Expression, { kind: "comparison" }>): Value {
