@@ -6,7 +6,7 @@ import type { Lit } from "../model/layers";
 import { type Camera, decimalsAt, toScreen } from "./camera";
 import { Room } from "./draw-shapes";
 import { haloText } from "./halo-text";
-import { Labels } from "./labels";
+import { type Box, Labels } from "./labels";
 import type { SampleValues } from "./use-sample-values";
 
 /** A foot-line from a place to the nearest edge, with its number. */
@@ -174,28 +174,39 @@ export function drawField(
   ctx.drawImage(image, Math.min(x0, x1), Math.min(y0, y1), Math.abs(x1 - x0), Math.abs(y1 - y0));
 }
 
-/** Contours, each level with its value on its longest line, where that covers no other one. */
 export function drawContours(ctx: CanvasRenderingContext2D, camera: Camera, picture: FieldPicture): void {
-  const longest = new Map<number, { length: number; points: Float64Array }>();
   for (const { level, points, closed } of picture.contours) {
     ctx.lineWidth = level === 0 ? 1.8 : 1;
     ctx.strokeStyle = withAlpha(level < 0 ? tokens.sheet : tokens.ink, level === 0 ? 1 : level < 0 ? 0.55 : 0.42);
     ctx.beginPath();
-    let length = 0;
     for (let i = 0; i < points.length; i += 2) {
       const [px, py] = toScreen(camera, points[i], points[i + 1]);
       if (i === 0) ctx.moveTo(px, py);
       else ctx.lineTo(px, py);
-      if (i > 0) length += Math.hypot(points[i] - points[i - 2], points[i + 1] - points[i - 1]);
     }
     if (closed) ctx.closePath();
     ctx.stroke();
+  }
+}
+
+/** The value of each level on its longest line, where that covers nothing else; what is covered then is added to `taken`. */
+export function drawContourValues(
+  ctx: CanvasRenderingContext2D,
+  camera: Camera,
+  picture: FieldPicture,
+  taken: Box[],
+): void {
+  const longest = new Map<number, { length: number; points: Float64Array }>();
+  for (const { level, points } of picture.contours) {
+    let length = 0;
+    for (let i = 2; i < points.length; i += 2)
+      length += Math.hypot(points[i] - points[i - 2], points[i + 1] - points[i - 1]);
     const best = longest.get(level);
     if (level !== 0 && length * camera.scale > 60 && length > (best?.length ?? 0))
       longest.set(level, { length, points });
   }
   const decimals = decimalsOf(picture.request.interval);
-  const labels = new Labels(ctx, camera, LEVELS);
+  const labels = new Labels(ctx, camera, taken, LEVELS);
   for (const [level, { points }] of longest) {
     const places = PLACES.map((share): [number, number] => {
       const at = 2 * Math.floor((share * points.length) / 2);

@@ -28,6 +28,7 @@ import {
 } from "./draw-layer";
 import {
   drawContours,
+  drawContourValues,
   drawField,
   drawFootLine,
   drawPlace,
@@ -51,7 +52,7 @@ import {
 } from "./draw-shapes";
 import { gripText } from "./grip-text";
 import { haloText } from "./halo-text";
-import { Labels } from "./labels";
+import { type Box, Labels } from "./labels";
 import { crowdedAmong, namePlaces } from "./name-places";
 import { drawDraft, type OutlineDraft } from "./outline-draft";
 import type { Snapped } from "./snap";
@@ -81,6 +82,8 @@ export interface Scene {
   images: ReadonlyMap<string, HTMLImageElement>;
   /** What the pointer snapped to, and where. */
   snap: Snapped | null;
+  /** What lies over the plan: no name may stand behind it. */
+  covered: readonly Box[];
 }
 
 /** Which definitions are drawn in a pass. */
@@ -104,7 +107,7 @@ export function drawPlan(ctx: CanvasRenderingContext2D, scene: Scene, backdrop: 
     drawPicture(ctx, scene);
     drawShapes(ctx, scene, only);
     drawMarks(ctx, scene);
-    drawNames(ctx, scene, only);
+    drawNames(ctx, scene, only, drawValues(ctx, scene));
   }
   if (scene.cloud) drawCloud(ctx, camera, scene.cloud);
   const place = litOf(scene, "place");
@@ -143,7 +146,7 @@ function drawBack(ctx: CanvasRenderingContext2D, scene: Scene, only: Only): void
   drawGrid(ctx, camera, view.plan);
   if (!showsField(scene)) {
     drawShapes(ctx, scene, only);
-    drawNames(ctx, scene, only);
+    drawNames(ctx, scene, only, [...scene.covered]);
   }
   ctx.restore();
 }
@@ -304,10 +307,10 @@ function drawSnap(ctx: CanvasRenderingContext2D, camera: Camera, { x, y, what }:
 }
 
 /** Names of what is chosen first, then of points, results and plain operands, as far as there is room. */
-function drawNames(ctx: CanvasRenderingContext2D, scene: Scene, only: Only): void {
+function drawNames(ctx: CanvasRenderingContext2D, scene: Scene, only: Only, taken: Box[]): void {
   const { camera, view, chosen, shape, spots } = scene;
   const { isEdited, isAsked } = scene.how;
-  const labels = new Labels(ctx, camera);
+  const labels = new Labels(ctx, camera, taken);
   const all = shapesOf(view);
   const crowded = crowdedAmong(results(view));
   const placesOf = (named: NamedShape, name = named.name): [number, number][] =>
@@ -350,6 +353,7 @@ function drawFieldStation(ctx: CanvasRenderingContext2D, scene: Scene): void {
       strokeRegion(ctx, camera, each.shape, { colour: tokens.ink, width: 1.8 });
     else strokeOutline(ctx, camera, each.shape, { colour: withAlpha(tokens.ink, 0.3), width: 1 });
   }
+  drawValues(ctx, scene);
   for (const layer of scene.layers) drawNumbered(ctx, camera, layer);
   if (inspected && Number.isFinite(inspected.answer.distance))
     drawFootLine(ctx, camera, inspected.question.at, inspected.answer.nearest, inspected.answer.distance);
@@ -359,6 +363,13 @@ function drawPicture(ctx: CanvasRenderingContext2D, { camera, picture }: Scene):
   if (!picture) return;
   drawField(ctx, camera, picture.picture, picture.image);
   drawContours(ctx, camera, picture.picture);
+}
+
+/** Contours' values, over the shapes. Returns what is covered then. */
+function drawValues(ctx: CanvasRenderingContext2D, { camera, picture, covered }: Scene): Box[] {
+  const taken = [...covered];
+  if (picture) drawContourValues(ctx, camera, picture.picture, taken);
+  return taken;
 }
 
 /** Outlines with more handles than this show them only while they are chosen. */

@@ -2,7 +2,8 @@ import { tokens } from "@/theme/tokens";
 import { type Camera, RULER } from "./camera";
 import { haloText } from "./halo-text";
 
-interface Box {
+/** A part of the canvas, in pixels. */
+export interface Box {
   left: number;
   top: number;
   right: number;
@@ -14,10 +15,11 @@ const NAMES = { font: `12px ${tokens.sans}`, height: 15 };
 
 /** Puts names on the plan so that none covers another or a mark, or is cut off; one that finds no place is left out. */
 export class Labels {
-  private readonly taken: Box[] = [];
+  /** `taken` is what no name may cover; those that are placed are added to it. */
   constructor(
     private readonly ctx: CanvasRenderingContext2D,
     private readonly camera: Camera,
+    private readonly taken: Box[],
     private readonly face = NAMES,
   ) {}
 

@@ -15,6 +15,7 @@ import { drawPlan, handleSpots } from "./draw-plan";
 import { Gesture } from "./gesture";
 import { isDriven } from "./grip-text";
 import { cornerAt, edgeAt, shapeAt } from "./hit";
+import type { Box } from "./labels";
 import { closesDraft, type OutlineDraft } from "./outline-draft";
 import { PlanButtons } from "./plan-buttons";
 import { NO_SNAP, type Snapped, snapped } from "./snap";
@@ -100,8 +101,9 @@ export function Plan({ view, thread, how, shape, images }: Props) {
     const ctx = element.getContext("2d");
     if (!ctx) return;
     ctx.setTransform(ratio, 0, 0, ratio, 0, 0);
+    const covered = [...element.parentElement!.querySelectorAll<HTMLElement>(".plan-buttons, .plan-hint")].map(boxOf);
     const still = { camera: seen, view, how, chosen, shape, layers, picked, images, spots, picture, cloud, samples };
-    drawPlan(ctx, { ...still, draft, closing, grip, pointer, at, inspected, snap }, backdrop);
+    drawPlan(ctx, { ...still, draft, closing, grip, pointer, at, inspected, snap, covered }, backdrop);
   };
   // Once a frame, however often something changes in between.
   useEffect(() => {
@@ -399,4 +401,8 @@ function neighboursOf({ definition, shape }: NamedShape, spot: HandleSpot): { x:
           return { x: c[at], y: c[at + 1] };
         });
   return [];
+}
+
+function boxOf({ offsetLeft: left, offsetTop: top, offsetWidth, offsetHeight }: HTMLElement): Box {
+  return { left, top, right: left + offsetWidth, bottom: top + offsetHeight };
 }
