@@ -54,14 +54,6 @@ export function benchDistance(kernel, { best, coast, sortOf }) {
       { x, y, radius },
       { minX: x - radius, minY: y - radius, maxX: x + radius, maxY: y + radius },
     );
-  for (const count of [30, 300, 3000]) {
-    // Along a spiral, as densely in its middle as at its rim.
-    const step = 0.93 / Math.sqrt(count);
-    const scattered = Array.from({ length: count }, (_, i) =>
-      disc(step * Math.sqrt(i) * Math.cos(2.4 * i), step * Math.sqrt(i) * Math.sin(2.4 * i), step / 3),
-    );
-    row(`union of ${count} discs`, () => kernel.unionField(scattered).sample(grid, values));
-  }
   const leaf = kernel.formField(
     kernel.distanceToEllipse,
     { x: 0.7, y: 0, rx: 0.2, ry: 0.05 },
@@ -72,14 +64,31 @@ export function benchDistance(kernel, { best, coast, sortOf }) {
     { x: 0.7, y: -0.01, width: 0.2, height: 0.02 },
     { minX: 0.7, minY: -0.01, maxX: 0.9, maxY: 0.01 },
   );
-  const copies = {
+  // Along a spiral, as densely in its middle as at its rim.
+  const scattered = (count, make) => {
+    const step = 0.93 / Math.sqrt(count);
+    return Array.from({ length: count }, (_, i) =>
+      make(step * Math.sqrt(i) * Math.cos(2.4 * i), step * Math.sqrt(i) * Math.sin(2.4 * i), step),
+    );
+  };
+  const discs = [30, 300, 3000].map((count) => scattered(count, (x, y, step) => disc(x, y, step / 3)));
+  const hexagons = scattered(300, (x, y, step) => {
+    const ring = Float64Array.from(
+      { length: 12 },
+      (_, i) => (i & 1 ? y : x) + step * (i & 1 ? Math.sin : Math.cos)(((i >> 1) * Math.PI) / 3),
+    );
+    return kernel.shapeField({ rings: [ring], fillRule: "nonzero" });
+  });
+  const many = {
+    ...Object.fromEntries(discs.map((some) => [`union of ${some.length} discs`, () => kernel.unionField(some)])),
+    "union of 300 overlapping hexagons": () => kernel.unionField(hexagons),
     "9 around a centre": () => kernel.aroundField(disc(0.6, 0, 0.1), 0, 0, 9),
     "25 on a grid": () => kernel.repeatedField(disc(-0.8, -0.8, 0.1), { stepX: 0.4, stepY: 0.4, columns: 5, rows: 5 }),
     "12 ellipses around a centre": () => kernel.aroundField(leaf, 0, 0, 12),
     "100 close together around a centre": () => kernel.aroundField(tooth, 0, 0, 100),
   };
-  // A new field of copies learns first which of them count where.
-  for (const [name, make] of Object.entries(copies)) {
+  // A new field of many parts learns first which of them count where.
+  for (const [name, make] of Object.entries(many)) {
     const made = make();
     row(name, () => made.sample(grid, values));
     row(`${name}, made anew`, () => make().sample(grid, values));

@@ -15,8 +15,8 @@ const ENTRY: usize = 16;
 const VALUE: usize = 8;
 
 /**
- * Leaves of the forms in a list, with their values at another place, those that may have the least value within a radius of a place, with their
- * values there: none changes by more than the way. Returns where the list ends.
+ * Narrows a list of forms, with their values at another place, to those that may have the least value within a radius of a place, with their values
+ * there: distances change by no more than the way between two places. Returns where the list ends.
  */
 export function formsNear(
   all: usize,
@@ -76,8 +76,8 @@ function valueHere(all: usize, entry: usize): f64 {
 }
 
 /**
- * Writes the least value of the forms in a list at all places, run by run as packages/geometry/assembly/least-of.ts does it for other fields;
- * −Infinity where doubles cannot tell that of one. Returns whether there are such places.
+ * Writes the least value of the forms in a list at all places, run by run as packages/geometry/assembly/least-of.ts does it for other fields. Places
+ * that need the exact fallback get −Infinity; returns whether there are any.
  */
 export function leastOfForms(count: i32, runs: i32, all: usize, list: usize, end: usize, result: i32, slot: i32): bool {
   if (end - list === ENTRY) {

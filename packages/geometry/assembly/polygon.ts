@@ -9,7 +9,7 @@ const END: usize = 40;
 /** Edges of a polygon, at most: as packages/geometry/src/distance/forms/polygon-numbers.ts has it. */
 const MOST_EDGES: i32 = 128;
 
-/** What is written where doubles cannot tell on which side a place lies, or how far away; and whether that was so anywhere. */
+/** Written for places where the floating-point filter cannot decide the side, or squares overflow; and whether there was such a place. */
 export let unsure: f64 = -Infinity;
 export let wasUnsure: bool = false;
 
@@ -18,25 +18,25 @@ export function beginUnsure(value: f64): void {
   wasUnsure = false;
 }
 
-/** Squared distances from the middle of a run to all edges, and those that may be nearest to a place of it. */
+/** Squared distances from the middle of a run to all edges, and the edges that may be nearest to a place of the run. */
 const gaps = memory.data(8 * MOST_EDGES);
 const near = memory.data(4 * MOST_EDGES);
 let nearEnd: usize = 0;
-/** Those that a ray from a place of it may cross. */
+/** The edges that a ray from a place of the run may cross. */
 const level = memory.data(4 * MOST_EDGES);
 let levelEnd: usize = 0;
 
 /** More than rounding changes squared distances by, as a share. */
 const ROUNDED: f64 = 1e-9;
-/** More than what rounding changes distances by, as a share of the coordinates: of what is as near it cannot be told on which side it lies. */
+/** The filter's bound, as a share of the coordinates: nearer to the boundary than this, rounding may change the side (see `insideOf`). */
 const OWN: f64 = 1 / <f64>((<i64>1) << 46);
 /** Squares are trusted between these. */
 const LEAST: f64 = 1e-280;
 const GREATEST: f64 = 1e280;
 
 /**
- * Distances to edges that are the boundary of what lies inside by the nonzero rule, or the even-odd one; run by run, each by the edges that may be
- * nearest to one of its places. No coordinate of the edges is greater than `size`.
+ * Signed distances to a polygon of few edges, under the nonzero rule or the even-odd one. Each run of places is measured by the edges that may be
+ * nearest to one of them. No coordinate of the edges is greater than `size`.
  */
 export function polygon(count: i32, first: usize, end: usize, isOdd: bool, size: f64): void {
   const xs = placeX;
@@ -94,7 +94,7 @@ class Pair {
   }
 }
 
-/** Squares of distances that are more than this tell the side. */
+/** The filter's bound, squared. */
 let leastTold: v128 = f64x2.splat(0);
 
 function write(at: usize, square: v128, inside: v128): void {
@@ -165,12 +165,16 @@ function keepLevel(first: usize, end: usize, left: f64, low: f64, high: f64): vo
 }
 
 /**
- * Which places lie inside: the winding number is not 0, or odd.
+ * Which places lie inside: the winding number is not 0, or odd. A ray from p towards +x crosses the edge from a to b, u = b - a and w = p - a,
+ * where one end lies above p, the other does not, and p lies on the left of what rises or on the right of what falls, by the sign of w × u.
  *
- *     b                A ray from p towards +x crosses an edge from a to b where one end is above p, the other not, and p lies on the left of what
- *      \  p --->       rises or on the right of what falls: w × u is above 0, or below. Rounding changes that by no more than
- *       \              4 · 2^-53 (|wy ux| + |wx uy|), and |wy| is at most |uy|: the side is wrong only for p whose way to the edge along the
- *        a             ray's line, which is |w × u| / |uy|, is at most 4 · 2^-53 (|ux| + |wx|).
+ *     b
+ *      \   p ------>
+ *       \
+ *        a
+ *
+ * Rounding changes w × u by no more than 4 · 2^-53 (|wy ux| + |wx uy|), and |wy| is at most |uy|. So the side is wrong only where the way to the
+ * edge along the ray's line, |w × u| / |uy|, is at most 4 · 2^-53 (|ux| + |wx|).
  */
 function insideOf(x: v128, y: v128, isOdd: bool): v128 {
   let winding = i64x2.splat(0);

@@ -40,7 +40,7 @@ function leastOf(near: NearFields): Measure {
   const leastAtAll: List = (xs, ys, values) => {
     for (let i = 0; i < xs.length; i++) values[i] = near.leastAt(xs[i], ys[i]);
   };
-  /** Single places have exact signs. */
+  /** The exact fallback: single places have exact signs. */
   const askUnsure = (places: Places, slot: number): void => {
     const { engine, count } = places;
     const [xs, ys, values] = [engine.placeX.value, engine.placeY.value, engine.slotAt(slot)].map(

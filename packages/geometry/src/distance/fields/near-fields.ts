@@ -2,8 +2,8 @@ import type { Bounds } from "../../polygon";
 import type { Slope } from "../forms";
 import type { FormNumbers } from "../forms/form-numbers";
 import { boxAroundBoth, type DistanceField } from "./field";
-import { type Known, keptSquares, widthFor } from "./kept-squares";
 import { type NearForms, nearForms } from "./near-forms";
+import { type Known, squareCache, widthFor } from "./square-cache";
 
 /** A field as it is, or turned over. */
 export interface Side {
@@ -47,7 +47,7 @@ export const MANY = 8;
 /** Squares for single places lie along most fields, at most: those of more would rarely be met twice. */
 const MOST_ALONG = 64;
 
-/** Bytes that a side takes where it is kept. */
+/** Bytes of a side in the cache. */
 const SIDE = 16;
 
 /** More than what rounding changes values by, as a share of coordinates. */
@@ -73,7 +73,7 @@ export function nearFields(sides: readonly Side[]): NearFields {
   const boxes = all.map(({ field }) => field.within(0)).filter(isBounded);
   const size = sizeOf(boxes);
   let usual: number | undefined;
-  const squares = keptSquares(unknown, size, nearDisc);
+  const squares = squareCache(unknown, size, nearDisc);
   let forms: NearForms | null | undefined;
 
   /** No value differs from one elsewhere by more than the Lipschitz constant times the way. */

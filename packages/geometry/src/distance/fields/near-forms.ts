@@ -1,12 +1,12 @@
 import { FORMS, type Places } from "../assembly/places";
 import type { FormNumbers } from "../forms/form-numbers";
-import { type Known, keptSquares, type Narrow, widthFor } from "./kept-squares";
+import { type Known, type Narrow, squareCache, widthFor } from "./square-cache";
 
 /** Which of several forms have the least value. */
 export interface NearForms {
   /** Lists, in a slot and those behind it, the forms that may have it within a radius of a place. Returns how many there are. */
   list(places: Places, slot: number, x: number, y: number, radius: number): number;
-  /** Measures the least of those at places in runs, whose middles are in slots from `free` on. Returns whether some are left at −Infinity. */
+  /** Measures their least value at places in runs, whose middles are in slots from `free` on. Returns whether some need the exact fallback: −Infinity. */
   measure(places: Places, runs: number, slot: number, free: number): boolean;
 }
 
@@ -19,7 +19,7 @@ interface Listed extends Known {
   list: Float64Array;
 }
 
-/** The forms of a union, of which those that cannot count in a square are not looked at in the squares within that one; null if they are too many. */
+/** The forms of a union. A form that cannot have the least value in a square is not looked at in the squares within it. Null where they are too many. */
 export function nearForms(forms: readonly FormNumbers[], size: number): NearForms | null {
   const length = forms.reduce((sum, form) => sum + form.length, 0);
   if (length > FORMS) return null;
@@ -47,7 +47,7 @@ export function nearForms(forms: readonly FormNumbers[], size: number): NearForm
     const list = new Float64Array(places.engine.memory.buffer.slice(begin, end));
     return { x, y, size: list.byteLength, list };
   };
-  const squares = keptSquares(all, size, narrow);
+  const squares = squareCache(all, size, narrow);
   return {
     list(given, slot, x, y, radius) {
       places = given;
