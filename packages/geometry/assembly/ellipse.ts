@@ -15,6 +15,7 @@ const PAIRS: i32 = RUN / 2;
 const BEFORE: usize = 4 * TWO;
 const ROOTS: usize = BEFORE + <usize>PAIRS * TWO;
 const roots = memory.data(2 * <i32>ROOTS);
+const spare = memory.data(8 * RUN);
 /** V8 would make constants anew in each round, but for what was in memory. */
 const constants = memory.data<f64>([6, 6, 4, 4, LAST, LAST, TINY, TINY]);
 
@@ -45,6 +46,8 @@ export function ellipse(count: i32, cx: f64, cy: f64, long: f64, r: f64, isTall:
   const tiny = v128.load(constants, 3 * TWO);
   let isRare = false;
   for (let at: usize = 0; at < half; ) {
+    // Of an odd number of runs the second half has one more than there are, whose values are written to no place of the list.
+    const toB = half + at < bytes(count) ? to + half : spare - at;
     keepLast(ofA);
     keepLast(ofB);
     for (let k: usize = 0; k < <usize>PAIRS * TWO && at < half; k += TWO) {
@@ -86,7 +89,7 @@ export function ellipse(count: i32, cx: f64, cy: f64, long: f64, r: f64, isTall:
       v128.store(ofA + k, a);
       v128.store(ofB + k, b);
       v128.store(to + at, Pair.distance(uuA, vvA, squared, rest, long, a));
-      v128.store(to + half + at, Pair.distance(uuB, vvB, squared, rest, long, b));
+      v128.store(toB + at, Pair.distance(uuB, vvB, squared, rest, long, b));
       at += TWO;
     }
   }

@@ -1,17 +1,16 @@
-import { numberAt } from "./copies";
 import { measureForm } from "./form";
-import { ASKED, keepMiddles, listRuns, lowerRuns, MIDDLE, MIDDLE_X, MIDDLE_Y, VALUES, WRITTEN } from "./least-of";
+import { lowerRuns, VALUES } from "./least-of";
 import { both, bytes, into, placeX, placeY, setPlaces, setTiles, slotAt, TWO, tiles, writeTo } from "./places";
 import { beginUnsure, wasUnsure } from "./polygon";
 import { RUN } from "./runs";
+import { ENTRY, findRuns } from "./runs-of-forms";
 
 /** A place in four copies, since forms are measured at four at once, and the distances there. */
 const oneX = memory.data(32);
 const oneY = memory.data(32);
 const distances = memory.data(32);
 
-/** Bytes of an entry of a list of forms: where a form begins, behind that of all, and its value at some place. */
-const ENTRY: usize = 16;
+/** An entry of a list of forms has where a form begins, behind that of all, and its value at some place. */
 const VALUE: usize = 8;
 
 /**
@@ -91,35 +90,32 @@ export function leastOfForms(count: i32, runs: i32, all: usize, list: usize, end
   const ys = placeY;
   const ofTiles = tiles;
   const areInTiles = xs === ofTiles;
-  seeMiddles(runs, all, list, end, slot);
+  const toRuns = findRuns(count, runs, all, list, end, slot);
   beginUnsure(-Infinity);
-  const numbers = slotAt(slot + ASKED);
-  const written = slotAt(slot + WRITTEN);
   const values = slotAt(slot + VALUES);
-  let field = 0;
+  let written0: i64 = 0;
+  let written1: i64 = 0;
   for (let entry = list; entry < end; entry += ENTRY) {
-    const asked = listRuns(runs, field++, slot);
-    for (let k = 0; k < asked; ) {
-      // Runs that follow each other are measured together, those that have no value yet where that is to be.
-      const first = load<i32>(numberAt(numbers, k));
-      const isFirst = load<i32>(numberAt(written, first)) === 0;
-      let next = first;
-      do {
-        store<i32>(numberAt(written, next++), 1);
-        k++;
-      } while (
-        k < asked &&
-        load<i32>(numberAt(numbers, k)) === next &&
-        isFirst === (load<i32>(numberAt(written, next)) === 0)
-      );
-      const begin = bytes(first * RUN);
-      const places = min(count, next * RUN) - first * RUN;
-      setPlaces(xs + begin, ys + begin);
-      // Whole tiles stay whole.
-      if (areInTiles) setTiles(xs + begin);
-      writeTo(isFirst ? to + begin : values);
-      measureForm(all + load<i32>(entry), places);
-      if (!isFirst) lowerRuns(values, to + begin, places);
+    const form = all + load<i32>(entry);
+    for (let word = 0; word < 2; word++) {
+      const ofForm = load<i64>(entry + toRuns + bytes(word));
+      const written = word === 0 ? written0 : written1;
+      // Runs without a value first: theirs is written to its place.
+      for (let turn = 0; turn < 2; turn++) {
+        const isFirst = turn === 0;
+        for (let rest = ofForm & (isFirst ? ~written : written); rest !== 0; rest = withoutFirst(rest)) {
+          const begin = bytes(64 * word + firstOf(rest)) * RUN;
+          const places = min(RUN * lengthOf(rest), count - <i32>(begin >> 3));
+          setPlaces(xs + begin, ys + begin);
+          // Whole tiles stay whole.
+          if (areInTiles) setTiles(xs + begin);
+          writeTo(isFirst ? to + begin : values);
+          measureForm(form, places);
+          if (!isFirst) lowerRuns(values, to + begin, places);
+        }
+      }
+      if (word === 0) written0 |= ofForm;
+      else written1 |= ofForm;
     }
   }
   setPlaces(xs, ys);
@@ -127,14 +123,17 @@ export function leastOfForms(count: i32, runs: i32, all: usize, list: usize, end
   return wasUnsure;
 }
 
-function seeMiddles(runs: i32, all: usize, list: usize, end: usize, slot: i32): void {
-  beginUnsure(NaN);
-  setPlaces(slotAt(slot + MIDDLE_X), slotAt(slot + MIDDLE_Y));
-  into(slot + MIDDLE);
-  let field = 0;
-  for (let entry = list; entry < end; entry += ENTRY) {
-    // A single run has all forms measured.
-    if (runs > 1) measureForm(all + load<i32>(entry), runs);
-    keepMiddles(runs, field++, runs > 1 ? 1 : Infinity, slot);
-  }
+/** The first of some runs, each a bit, and how many follow each other from there on. */
+function firstOf(runs: i64): i32 {
+  return <i32>ctz(runs);
+}
+
+function lengthOf(runs: i64): i32 {
+  const from = <u64>runs >> <u64>ctz(runs);
+  return ~from === 0 ? 64 : <i32>ctz(~from);
+}
+
+function withoutFirst(runs: i64): i64 {
+  // Adding to the lowest bit carries through the bits that follow it.
+  return runs & (runs + (runs & -runs));
 }

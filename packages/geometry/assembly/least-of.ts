@@ -11,20 +11,20 @@ import { boxOfRun, maxX, maxY, minX, minY, RUN } from "./runs";
  * least value of a run may be, 5 and 6 the places of runs that a field is asked for, 7 its values, 8 the numbers of these runs, 9 which runs
  * have a value. From 10 on the least that the values of each field may be in each run.
  */
-export const MIDDLE_X: i32 = 0;
-export const MIDDLE_Y: i32 = 1;
+const MIDDLE_X: i32 = 0;
+const MIDDLE_Y: i32 = 1;
 const RADII: i32 = 2;
 export const MIDDLE: i32 = 3;
 const MOST: i32 = 4;
 const ASKED_X: i32 = 5;
 const ASKED_Y: i32 = 6;
 export const VALUES: i32 = 7;
-export const ASKED: i32 = 8;
-export const WRITTEN: i32 = 9;
-const LEAST: i32 = 10;
+const ASKED: i32 = 8;
+const WRITTEN: i32 = 9;
+export const LEAST: i32 = 10;
 
 /** More than what rounding changes values by, as a share of coordinates. */
-const ROUNDED: f64 = 1 / <f64>((<i64>1) << 40);
+export const ROUNDED: f64 = 1 / <f64>((<i64>1) << 40);
 
 /** The bytes of eight values. */
 const EIGHT: usize = 64;
@@ -98,8 +98,16 @@ export let askedY: usize = 0;
  * many there are.
  */
 export function placesToAsk(count: i32, runs: i32, field: i32, slot: i32): i32 {
+  const most = slotAt(slot + MOST);
   const numbers = slotAt(slot + ASKED);
-  const asked = listRuns(runs, field, slot);
+  const least = leastOf(field, runs, slot);
+  let asked = 0;
+  // What is not a number tells nothing.
+  for (let run = 0; run < runs; run++) {
+    // Without a branch that the processor would have to guess.
+    store<i32>(numberAt(numbers, asked), run);
+    asked += i32(!(load<f64>(least + bytes(run)) > load<f64>(most + bytes(run))));
+  }
   if (asked === 0) return 0;
   const fromX = placeX;
   const fromY = placeY;
@@ -127,21 +135,6 @@ export function placesToAsk(count: i32, runs: i32, field: i32, slot: i32): i32 {
     places += end - first;
   }
   return places;
-}
-
-/** Lists the runs in which a field may have the least value. Returns how many there are. */
-export function listRuns(runs: i32, field: i32, slot: i32): i32 {
-  const most = slotAt(slot + MOST);
-  const numbers = slotAt(slot + ASKED);
-  const least = leastOf(field, runs, slot);
-  let asked = 0;
-  // What is not a number tells nothing.
-  for (let run = 0; run < runs; run++) {
-    // Without a branch that the processor would have to guess.
-    store<i32>(numberAt(numbers, asked), run);
-    asked += i32(!(load<f64>(least + bytes(run)) > load<f64>(most + bytes(run))));
-  }
-  return asked;
 }
 
 function copyEight(from: usize, to: usize): void {

@@ -21,6 +21,7 @@ import {
   rhombusForm,
   shapeField,
   starForm,
+  triangleForm,
   unionField,
 } from "../src";
 import { crowdedOperand, latticeOperand, looseOperand, seededRandom } from "./arbitraries";
@@ -133,7 +134,7 @@ test("a union of closed forms of all kinds, and polygons of few or many edges, i
       fc.integer(),
       fc.constantFrom(8, 20, 150),
       fc.constantFrom(1, 2 ** -300, 2 ** 300),
-      fc.constantFrom(0, 0, 2 ** 20),
+      fc.constantFrom(0, 0, 2 ** 20, 2 ** 34),
       (seed, count, scale, away) => {
         const next = seededRandom(seed);
         const fields = Array.from({ length: count }, () => form(next, scale, away));
@@ -150,6 +151,30 @@ test("a union of closed forms of all kinds, and polygons of few or many edges, i
         }
       },
     ),
+    { numRuns: 40 },
+  );
+});
+
+test("forms write no values beyond their own runs", () => {
+  fc.assert(
+    fc.property(fc.integer(), (seed) => {
+      const next = seededRandom(seed);
+      // Ellipses are measured in two halves: an odd number of runs has one too few for the second.
+      const fields = Array.from({ length: 12 }, () => {
+        const [x, y, rx, ry] = [next(), next(), 0.01 + 0.2 * next(), 0.01 + 0.2 * next()];
+        const box = { minX: x - rx, minY: y - ry, maxX: x + rx, maxY: y + ry };
+        const disc = { ...box, minY: y - rx, maxY: y + rx };
+        return next() < 0.5
+          ? formField(distanceToCircle, { x, y, radius: rx }, disc)
+          : formField(distanceToEllipse, { x, y, rx, ry }, box);
+      });
+      const grid = { x: 0, y: 0, cell: 1 / 70, columns: 70, rows: 70 };
+      unionField(fields)
+        .sample(grid)
+        .forEach((value, i) => {
+          compare(value, fields, ((i % 70) + 0.5) * grid.cell, (Math.floor(i / 70) + 0.5) * grid.cell, 1);
+        });
+    }),
     { numRuns: 40 },
   );
 });
@@ -179,6 +204,7 @@ function form(next: () => number, scale: number, away: number): DistanceField {
     () => field(distanceToSector, arc),
     () => field(distanceToRingSector, { ...arc, inner: r / 2 }),
     () => field(distanceToCorners, rhombusForm(x, y, r, q)),
+    () => field(distanceToCorners, triangleForm(x, y, x + r, y + q / 9, x, y + q)),
     () => field(distanceToStar, starForm(x, y, 3 + Math.floor(9 * next()), r, r / 3, next())),
     () => field(distanceToEllipse, { x, y, rx: r, ry: q }),
     () => shapeField({ rings: [ring], fillRule: next() < 0.5 ? "nonzero" : "evenodd" }),

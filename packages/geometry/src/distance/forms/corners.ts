@@ -1,3 +1,4 @@
+import { orientation } from "../../numeric";
 import { footed, type Slope } from "./slope";
 
 /** The corners x0 y0 x1 y1 … of a simple polygon in its order, positive area. */
@@ -17,11 +18,15 @@ export function parallelogramForm(x: number, y: number, ux: number, uy: number, 
   return inOrder(Float64Array.of(x, y, x + ux, y + uy, x + ux + vx, y + uy + vy, x + vx, y + vy));
 }
 
+/** By exact predicates: far from the origin, products of coordinates lose the sign of a small area. */
 function inOrder(corners: Float64Array): CornersForm {
-  let area = 0;
   const n = corners.length;
-  for (let i = 0; i < n; i += 2) area += corners[i] * corners[(i + 3) % n] - corners[(i + 2) % n] * corners[i + 1];
-  if (area >= 0) return corners;
+  const turns = Array.from({ length: n / 2 }, (_, k) => {
+    const [i, j] = [(2 * k + 2) % n, (2 * k + 4) % n];
+    return orientation(corners[2 * k], corners[2 * k + 1], corners[i], corners[i + 1], corners[j], corners[j + 1]);
+  });
+  // All turns of a convex polygon have one sense, unless rounding made two sides one.
+  if (turns.filter((turn) => turn < 0).length <= turns.filter((turn) => turn > 0).length) return corners;
   return Float64Array.from(corners, (_, i) => corners[n - 2 - (i & ~1) + (i & 1)]);
 }
 
