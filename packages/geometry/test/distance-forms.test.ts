@@ -419,3 +419,21 @@ test("lists may be long, forms of many parts stand beside each other, and what h
     });
   }
 });
+
+test("triangles and parallelograms far from the origin have the distances of those near it", () => {
+  fc.assert(
+    fc.property(fc.array(fc.integer({ min: -20, max: 20 }), { minLength: 8, maxLength: 8 }), (numbers) => {
+      // On a lattice that doubles have out there too; products of such coordinates lose the area.
+      const [ax, ay, bx, by, cx, cy, px, py] = numbers.map((k) => k / 64);
+      fc.pre((bx - ax) * (cy - ay) !== (by - ay) * (cx - ax));
+      const far = 2 ** 40;
+      const forms = (x: number, y: number) => [
+        triangleForm(x + ax, y + ay, x + bx, y + by, x + cx, y + cy),
+        parallelogramForm(x + ax, y + ay, bx - ax, by - ay, cx - ax, cy - ay),
+      ];
+      const [here, there] = [forms(0, 0), forms(far, -far)];
+      for (const [k, form] of there.entries())
+        expect(distanceToCorners(far + px, py - far, form)).toBe(distanceToCorners(px, py, here[k]));
+    }),
+  );
+});
