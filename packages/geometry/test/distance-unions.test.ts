@@ -155,25 +155,33 @@ test("a union of closed forms of all kinds, and polygons of few or many edges, i
   );
 });
 
-test("forms write no values beyond their own runs", () => {
+test("forms that are left out of runs have the least value nowhere in them, and write no values beyond their own", () => {
   fc.assert(
-    fc.property(fc.integer(), (seed) => {
+    fc.property(fc.integer(), fc.constantFrom(8, 12, 60), (seed, count) => {
       const next = seededRandom(seed);
       // Ellipses are measured in two halves: an odd number of runs has one too few for the second.
-      const fields = Array.from({ length: 12 }, () => {
-        const [x, y, rx, ry] = [next(), next(), 0.01 + 0.2 * next(), 0.01 + 0.2 * next()];
+      const fields = Array.from({ length: count }, () => {
+        const [x, y, rx, ry] = [next(), next(), 0.01 + next() / count, 0.01 + next() / count];
         const box = { minX: x - rx, minY: y - ry, maxX: x + rx, maxY: y + ry };
         const disc = { ...box, minY: y - rx, maxY: y + rx };
         return next() < 0.5
           ? formField(distanceToCircle, { x, y, radius: rx }, disc)
           : formField(distanceToEllipse, { x, y, rx, ry }, box);
       });
-      const grid = { x: 0, y: 0, cell: 1 / 70, columns: 70, rows: 70 };
-      unionField(fields)
-        .sample(grid)
-        .forEach((value, i) => {
-          compare(value, fields, ((i % 70) + 0.5) * grid.cell, (Math.floor(i / 70) + 0.5) * grid.cell, 1);
-        });
+      const union = unionField(fields);
+      const grid = { x: next() - 0.5, y: next() - 0.5, cell: 2 ** -(6 + 2 * next()), columns: 70, rows: 70 };
+      const [xs, ys] = [new Float64Array(4900), new Float64Array(4900)];
+      for (let i = 0; i < xs.length; i++) {
+        xs[i] = grid.x + ((i % 70) + 0.5) * grid.cell;
+        ys[i] = grid.y + (Math.floor(i / 70) + 0.5) * grid.cell;
+      }
+      // More than 64 runs.
+      const listed = new Float64Array(xs.length);
+      union.list(xs, ys, listed);
+      union.sample(grid).forEach((value, i) => {
+        compare(value, fields, xs[i], ys[i], 1);
+        compare(listed[i], fields, xs[i], ys[i], 1);
+      });
     }),
     { numRuns: 40 },
   );
