@@ -197,3 +197,13 @@ test("a field goes into a picture with its mapping beside it, or into source cod
   await chooseForm(page, "C array");
   await expect(page.getByTestId("handoff-text")).toContainText("moat_grid");
 });
+
+test("shapes beside a field: what there is of each is counted by itself", async ({ page }) => {
+  await openSheet(
+    page,
+    'plan 120 by 80, y down, unit px\ntee = rect((10, 10), width: 30, height: 24)\npool = star(5, at: (80, 40), outer: 26, inner: 12)\nrelief = field(tee, cell: 4)\nemit tee, pool, relief as json, to "lane.json"\n',
+  );
+  await station(page, "Hand off");
+  // 30 by 20 samples, and the five numbers of their grid.
+  await expect(page.getByTestId("handoff-contents")).toContainText("2 shapes, 14 vertices, 605 numbers");
+});

@@ -190,16 +190,21 @@ function drawLayer(ctx: CanvasRenderingContext2D, scene: Scene, layer: Layer, sh
     if (framed.includes(name)) strokeOutline(ctx, camera, each, { colour: tokens.plum, width: 2.6 });
   drawMesh(ctx, camera, layer);
   drawGhosts(ctx, camera, layer);
-  if (layer.handed) {
-    drawVertices(ctx, camera, layer.handed, tokens.plum);
-    numberVertices(ctx, camera, layer.handed);
-  }
-  drawNumbered(ctx, camera, layer);
+  drawHanded(ctx, camera, layer);
   drawRays(ctx, camera, layer);
   drawTravel(ctx, camera, shape, layer);
   if (how.trueOutline) drawWorstSpot(ctx, camera, shape, layer.spot);
   if (lit.ring !== undefined) lightRing(ctx, camera, shape, lit.ring);
   if (lit.vertex) lightVertex(ctx, camera, shape, lit.vertex);
+}
+
+/** What is handed off: vertices and points with their places in the file. */
+function drawHanded(ctx: CanvasRenderingContext2D, camera: Camera, layer: Layer): void {
+  if (layer.handed) {
+    drawVertices(ctx, camera, layer.handed, tokens.plum);
+    numberVertices(ctx, camera, layer.handed);
+  }
+  drawNumbered(ctx, camera, layer);
 }
 
 /** What is pointed at of a kind, by whoever said so last. */
@@ -354,7 +359,10 @@ function drawFieldStation(ctx: CanvasRenderingContext2D, scene: Scene): void {
     else strokeOutline(ctx, camera, each.shape, { colour: withAlpha(tokens.ink, 0.3), width: 1 });
   }
   drawValues(ctx, scene);
-  for (const layer of scene.layers) drawNumbered(ctx, camera, layer);
+  for (const layer of scene.layers) {
+    drawMesh(ctx, camera, layer);
+    drawHanded(ctx, camera, layer);
+  }
   if (inspected && Number.isFinite(inspected.answer.distance))
     drawFootLine(ctx, camera, inspected.question.at, inspected.answer.nearest, inspected.answer.distance);
 }

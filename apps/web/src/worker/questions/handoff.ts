@@ -6,8 +6,9 @@ export interface HandoffView extends Omit<BuiltFile, "report"> {
   report: Omit<HandoffReport, "figures">;
   /** Lines as they were written, in plan units: vertex k of line r in the file is vertex k of line r here. */
   figures: { name: string; kind: FigureKind; lines: FigureLine[]; indices: Uint16Array | Uint32Array | null }[];
-  /** How many samples of fields there are. */
+  /** How many samples of fields there are, as samples, and how many plain numbers, samples written as such among them. */
   samples: number;
+  numbers: number;
 }
 
 interface Asked {
@@ -27,7 +28,8 @@ export function handoff({ evaluated }: AskedSheet, { emission }: Asked): Handoff
     lines: figure.lines.map(({ vertices, closed }) => ({ vertices, closed })),
   }));
   const samples = figures.reduce((sum, each) => sum + (each.samples?.values.length ?? 0), 0);
-  return { ...built, report: rest, figures: lines, samples };
+  const numbers = figures.reduce((sum, each) => sum + each.numbers.length, 0);
+  return { ...built, report: rest, figures: lines, samples, numbers };
 }
 
 /** The same by a worker of its own, for fields: millions of samples take long to write and to read back. */

@@ -185,13 +185,18 @@ function reasonOf({ report: { taken }, figures, beside }: HandoffView): string {
   return "";
 }
 
-/** What a file holds: vertices, or the segments of the forms that keep curves. */
-function countOf({ report: { vertices, segments }, figures, samples }: HandoffView): string {
+/** What a file holds: vertices, or the segments of the forms that keep curves; samples; and numbers beside them. */
+function countOf({ report: { vertices, segments }, figures, samples, numbers }: HandoffView): string {
   if (samples > 0) return plural(samples, "sample");
+  const shapes = figures.filter(({ kind }) => kind !== "numbers");
+  const parts: string[] = [];
+  if (shapes.length > 1) parts.push(`${shapes.length} shapes`);
   const triangles = figures.reduce((sum, { indices }) => sum + (indices?.length ?? 0) / 3, 0);
-  const many = figures.length > 1 ? `${figures.length} shapes, ` : "";
-  const shapes = triangles ? `${many}${plural(triangles, "triangle")}, ` : many;
-  if (figures.every(({ kind }) => kind === "points") && figures.length > 0) return shapes + plural(vertices, "point");
-  if (!segments) return shapes + plural(vertices, "vertex", "vertices");
-  return `${shapes}${plural(segments.curves, "curve")}, ${plural(segments.lines, "line")}`;
+  if (triangles) parts.push(plural(triangles, "triangle"));
+  const arePoints = shapes.length > 0 && shapes.every(({ kind }) => kind === "points");
+  if (segments) parts.push(plural(segments.curves, "curve"), plural(segments.lines, "line"));
+  else if (arePoints) parts.push(plural(vertices, "point"));
+  else if (shapes.length > 0 || numbers === 0) parts.push(plural(vertices, "vertex", "vertices"));
+  if (numbers > 0) parts.push(plural(numbers, "number"));
+  return parts.join(", ");
 }
