@@ -17,6 +17,7 @@ export {
 } from "./candidates";
 export { far, setCells, several, shown } from "./copies";
 export { measureForm } from "./form";
+export { formsNear, quarterEnds, quartersNear } from "./forms-near";
 export {
   circleBlend,
   greater,
@@ -41,7 +42,7 @@ export {
   placesToAsk,
   radius,
 } from "./least-of";
-export { formsNear, leastOfForms } from "./least-of-forms";
+export { leastOfForms } from "./least-of-forms";
 export { begins, block, blockXs, blockYs, children, edges, found, gaps, order, place, sides, xs, ys } from "./memory";
 export { measureEdges } from "./near-edges";
 export { outline } from "./outline";

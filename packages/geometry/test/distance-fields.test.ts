@@ -30,7 +30,7 @@ import {
   unionField,
   xorField,
 } from "../src";
-import { nearFields } from "../src/distance/fields/near-fields";
+import { nearFields, type Side } from "../src/distance/fields/near-fields";
 import { ellipseField } from "../src/distance/fields/whole-ellipse";
 import { seededRandom } from "./arbitraries";
 import { compositions, SIZE, shapeNear } from "./compositions";
@@ -321,8 +321,13 @@ test("the fields that are looked at near a place are all that may have the least
         const values = all.map(({ field, turned }) => (turned ? -1 : 1) * field.at(x, y));
         const most = Math.min(...values.map((value, i) => value + all[i].field.lipschitz * radius));
         const wanted = [...all.keys()].filter((i) => values[i] - all[i].field.lipschitz * radius <= most);
-        const found = near.within(x, y, radius).map((side) => near.all.indexOf(side));
-        expect(found.sort((a, b) => a - b)).toEqual(wanted);
+        const numbers = (sides: readonly Side[]): number[] => sides.map((side) => near.all.indexOf(side));
+        expect(numbers(near.within(null, x, y, radius)).sort((a, b) => a - b)).toEqual(wanted);
+        // A block of samples is all but as wide as its disc; beside it lie others.
+        const width = 1.437 * radius;
+        const [left, top] = [x, y].map((middle) => middle - width * (0.5 + Math.floor(9 * next())));
+        const inBlock = numbers(near.within({ x: left, y: top, width, size: 9 * width }, x, y, radius));
+        expect(inBlock).toEqual(expect.arrayContaining(wanted));
         const [slope, own] = [
           { x: 0, y: 0 },
           { x: 0, y: 0 },

@@ -18,6 +18,8 @@ import {
   type FormDistance,
   formField,
   type Operand,
+  offsetField,
+  placedField,
   rhombusForm,
   shapeField,
   starForm,
@@ -106,6 +108,16 @@ test("more forms than the compiled part can have at once take turns", () => {
     }
 });
 
+test("a union has as many forms as one likes", () => {
+  const next = seededRandom(3);
+  const fields = Array.from({ length: 60_000 }, () => {
+    const [x, y] = [next(), next()];
+    return formField(distanceToCircle, { x, y, radius: 0.001 }, { minX: x, minY: y, maxX: x, maxY: y });
+  });
+  const grid = { x: 0.3, y: 0.3, cell: 0.001, columns: 20, rows: 20 };
+  compare(unionField(fields).sample(grid)[150], fields, 0.3105, 0.3075, 1);
+});
+
 function disc(next: () => number, edges: number): Float64Array {
   const [x, y, radius] = [2 * next() - 1, 2 * next() - 1, 0.05 * next()];
   return Float64Array.from(
@@ -182,6 +194,41 @@ test("forms that are left out of runs have the least value nowhere in them, and 
         compare(value, fields, xs[i], ys[i], 1);
         compare(listed[i], fields, xs[i], ys[i], 1);
       });
+    }),
+    { numRuns: 40 },
+  );
+});
+
+test("grids of many blocks, strips of them and grids beside them are measured as single places are", () => {
+  fc.assert(
+    fc.property(fc.integer(), fc.constantFrom(8, 40, 300), fc.constantFrom(0, 0, 2 ** 26), (seed, count, away) => {
+      const next = seededRandom(seed);
+      const formless = next() < 0.3;
+      const fields = Array.from({ length: count }, () => {
+        const [x, y, radius] = [away + next(), next(), 0.3 * next() ** 3];
+        const box = { minX: x - radius, minY: y - radius, maxX: x + radius, maxY: y + radius };
+        const field = formField(distanceToCircle, { x, y, radius }, box);
+        return formless ? offsetField(field, 0.01) : field;
+      });
+      const union = unionField(fields);
+      const factor = next() < 0.3 ? 2 ** (4 * next() - 2) : 1;
+      const placed = factor === 1 ? union : placedField(union, { a: factor, b: 0, c: 0, d: factor, e: 0, f: 0 });
+      const cell = (factor * 2 ** (3 * next())) / 400;
+      const all = { x: factor * (away - next()), y: -factor * next(), cell, columns: 150 + Math.floor(90 * next()) };
+      for (let k = 0; k < 12; k++) {
+        const from = k < 6 ? 64 * k : Math.floor(200 * next());
+        const rows = k < 6 ? 64 : 1 + Math.floor(150 * next());
+        const beside = k % 3 > 0 ? 0 : cell * (next() < 0.5 ? next() - 0.5 : 64 * Math.floor(4 * next()));
+        const grid = { ...all, x: all.x + beside, y: all.y + from * cell, rows };
+        const values = placed.sample(grid);
+        for (let i = Math.floor(70 * next()); i < values.length; i += 1 + Math.floor(140 * next())) {
+          const column = i % grid.columns;
+          const [x, y] = [grid.x + (column + 0.5) * cell, grid.y + (Math.floor(i / grid.columns) + 0.5) * cell];
+          const wanted = factor * Math.min(...fields.map((field) => field.at(x / factor, y / factor)));
+          if (!(Math.abs(values[i] - wanted) <= 1e-14 * (1 + factor) * (2 + away)))
+            throw new Error(`${values[i]} for ${wanted} at ${x}, ${y}`);
+        }
+      }
     }),
     { numRuns: 40 },
   );

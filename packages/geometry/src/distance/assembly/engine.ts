@@ -72,7 +72,7 @@ export interface Engine {
   askedY: Address;
   placesToAsk(count: number, runs: number, field: number, slot: number): number;
   keepAsked(asked: number, result: number, slot: number): void;
-  /** The same for forms alone: see packages/geometry/assembly/least-of-forms.ts. */
+  /** The same for forms alone: see packages/geometry/assembly/forms-near.ts and least-of-forms.ts. */
   formsNear(
     all: number,
     list: number,
@@ -83,6 +83,8 @@ export interface Engine {
     y: number,
     radius: number,
   ): number;
+  quartersNear(all: number, list: number, end: number, x: number, y: number, width: number, radius: number): number;
+  quarterEnds: Address;
   leastOfForms(
     count: number,
     runs: number,

@@ -17,6 +17,8 @@ export const FORMS = 2 ** 19;
 export interface Places {
   engine: Engine;
   count: number;
+  /** The blocks of the grid that is measured block by block. */
+  blocks: Blocks | null;
   /** Whether something is what was last said to be known of copies. */
   knows(known: object): boolean;
   /** Writes what is known of copies: all cells, a table of the copies, and lists of them. */
@@ -27,6 +29,15 @@ export interface Places {
   formsAt(numbers: Float64Array): number;
   /** Writes into a slot the values that a list gives at the places. */
   measureList(list: List, slot: number): void;
+}
+
+/** Square blocks of samples of a grid, one of which begins at x y. */
+export interface Blocks {
+  x: number;
+  y: number;
+  width: number;
+  /** The longer side of the grid. */
+  size: number;
 }
 
 /** Writes the values at many places; not by way of `Places`, which are in use meanwhile. */
@@ -88,8 +99,13 @@ export function measureTiles(measure: Measure, grid: Grid, values: Float64Array)
 
 /** Measures all samples of a grid, block by block, each in an order in which places that follow each other lie close together. */
 export function measureBlocks(measure: Measure, grid: Grid, values: Float64Array): Float64Array {
-  const { placeBlock: place, unrollBlock: unroll } = keptPlaces().engine;
-  return measureParts(measure, grid, values, { width: BLOCK, height: BLOCK, place, unroll });
+  const places = keptPlaces();
+  const { placeBlock: place, unrollBlock: unroll } = places.engine;
+  const { x, y, cell, columns, rows } = grid;
+  places.blocks = { x, y, width: BLOCK * cell, size: Math.max(columns, rows) * cell };
+  measureParts(measure, grid, values, { width: BLOCK, height: BLOCK, place, unroll });
+  places.blocks = null;
+  return values;
 }
 
 interface Parts {
@@ -146,6 +162,7 @@ function keptPlaces(): KeptPlaces {
 
 class KeptPlaces implements Places {
   count = 0;
+  blocks: Blocks | null = null;
   engine = makeEngine();
   private known?: object;
   private forms = new Map<Float64Array, number>();

@@ -83,7 +83,7 @@ function leastOf(near: NearFields): Measure {
     const forms = near.forms();
     if (forms) asked = forms.list(places, behind, middleX, middleY, radius);
     else if (all.length >= MANY) {
-      fields = near.within(middleX, middleY, radius);
+      fields = near.within(places.blocks, middleX, middleY, radius);
       asked = fields.length;
     }
     if (asked > SCATTERED && x !== tiles) places.measureList(leastAtAll, slot);

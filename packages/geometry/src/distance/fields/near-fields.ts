@@ -1,9 +1,10 @@
 import type { Bounds } from "../../polygon";
+import type { Blocks } from "../assembly/places";
 import type { Slope } from "../forms";
 import type { FormNumbers } from "../forms/form-numbers";
 import { boxAroundBoth, type DistanceField } from "./field";
 import { type NearForms, nearForms } from "./near-forms";
-import { type Known, squareCache, widthFor } from "./square-cache";
+import { anySquares, blockCache, type Known, squareCache, widthFor } from "./square-cache";
 
 /** A field as it is, or turned over. */
 export interface Side {
@@ -35,8 +36,8 @@ export interface NearFields {
   all: readonly Side[];
   /** The same by the compiled part alone, where all are forms. */
   forms(): NearForms | null;
-  /** Those that may have it within a radius of a place. */
-  within(x: number, y: number, radius: number): readonly Side[];
+  /** Those that may have it within a radius of a place, where the blocks of a grid are measured or other places. */
+  within(blocks: Blocks | null, x: number, y: number, radius: number): readonly Side[];
   /** The least value at a place; its gradient is written into `slope`. */
   leastAt(x: number, y: number, slope?: Slope): number;
 }
@@ -73,7 +74,8 @@ export function nearFields(sides: readonly Side[]): NearFields {
   const boxes = all.map(({ field }) => field.within(0)).filter(isBounded);
   const size = sizeOf(boxes);
   let usual: number | undefined;
-  const squares = squareCache(unknown, size, nearDisc);
+  const squares = squareCache(unknown, anySquares(size), nearDisc);
+  const ofBlocks = blockCache(unknown, size, nearDisc);
   let forms: NearForms | null | undefined;
 
   /** No value differs from one elsewhere by more than the Lipschitz constant times the way. */
@@ -133,7 +135,10 @@ export function nearFields(sides: readonly Side[]): NearFields {
       if (forms === undefined) forms = formsOf(all, size);
       return forms;
     },
-    within: (x, y, radius) => nearDisc(squares(x, y, widthFor(radius)), x, y, radius).fields,
+    within: (blocks, x, y, radius) => {
+      const block = blocks && ofBlocks(blocks, x, y, radius);
+      return (block ?? nearDisc(squares(x, y, widthFor(radius)), x, y, radius)).fields;
+    },
     leastAt,
   };
 }

@@ -1,6 +1,6 @@
 import { FORMS, type Places } from "../assembly/places";
 import type { FormNumbers } from "../forms/form-numbers";
-import { type Known, type Narrow, squareCache, widthFor } from "./square-cache";
+import { anySquares, blockCache, type Known, type Narrow, squareCache, widthFor } from "./square-cache";
 
 /** Which of several forms have the least value. */
 export interface NearForms {
@@ -14,9 +14,11 @@ export interface NearForms {
 const SLOT = 2 ** 16;
 const ENTRY = 16;
 
-/** A list of forms, with their values at a place: as packages/geometry/assembly/least-of-forms.ts has it. */
+/** A list of forms, with their values at a place: as packages/geometry/assembly/forms-near.ts has it. */
 interface Listed extends Known {
   list: Float64Array;
+  /** Those of a square's quarters, once one of them was asked for. */
+  quarters?: readonly Listed[];
 }
 
 /** The forms of a union. A form that cannot have the least value in a square is not looked at in the squares within it. Null where they are too many. */
@@ -37,24 +39,50 @@ export function nearForms(forms: readonly FormNumbers[], size: number): NearForm
   let places!: Places;
   let begin = 0;
   let end = 0;
-  const write = ({ list, x: otherX, y: otherY }: Listed, x: number, y: number, radius: number): void => {
-    const { engine } = places;
-    new Float64Array(engine.memory.buffer, begin, list.length).set(list);
-    end = engine.formsNear(places.formsAt(numbers), begin, begin + list.byteLength, otherX, otherY, x, y, radius);
+  const keep = ({ list }: Listed): void => {
+    new Float64Array(places.engine.memory.buffer, begin, list.length).set(list);
+    end = begin + list.byteLength;
   };
-  const narrow: Narrow<Listed> = (known, x, y, radius) => {
-    write(known, x, y, radius);
-    const list = new Float64Array(places.engine.memory.buffer.slice(begin, end));
+  const write = (known: Listed, x: number, y: number, radius: number): void => {
+    keep(known);
+    end = places.engine.formsNear(places.formsAt(numbers), begin, end, known.x, known.y, x, y, radius);
+  };
+  const read = (from: number, to: number, x: number, y: number): Listed => {
+    const list = new Float64Array(places.engine.memory.buffer.slice(from, to));
     return { x, y, size: list.byteLength, list };
   };
-  const squares = squareCache(all, size, narrow);
+  /** Forms are measured at four places at once anyway. */
+  const quartersOf = (known: Listed, radius: number, width: number): Listed[] => {
+    const { engine } = places;
+    const { x, y } = known;
+    keep(known);
+    let from = engine.quartersNear(places.formsAt(numbers), begin, end, x, y, width, radius);
+    const ends = new Int32Array(engine.memory.buffer, engine.quarterEnds.value, 4);
+    return Array.from(ends, (to, k) => {
+      const quarter = read(from, to, x + (k % 2 ? width : -width) / 2, y + (k < 2 ? -width : width) / 2);
+      from = to;
+      return quarter;
+    });
+  };
+  const narrow: Narrow<Listed> = (known, x, y, radius, width) => {
+    if (known === all) {
+      write(known, x, y, radius);
+      return read(begin, end, x, y);
+    }
+    known.quarters ??= quartersOf(known, radius, width);
+    return known.quarters[(x < known.x ? 0 : 1) + (y < known.y ? 0 : 2)];
+  };
+  const squares = squareCache(all, anySquares(size), narrow);
+  const blocks = blockCache(all, size, narrow);
   return {
     list(given, slot, x, y, radius) {
       places = given;
-      // There has to be memory up to there.
-      places.engine.slotAt(slot + Math.ceil(all.size / SLOT));
+      // There has to be memory for a list, its values at four places and four lists.
+      places.engine.slotAt(slot + Math.ceil((8 * all.size) / SLOT));
       begin = places.engine.slotAt(slot);
-      write(squares(x, y, widthFor(radius)), x, y, radius);
+      const block = places.blocks && blocks(places.blocks, x, y, radius);
+      if (block) keep(block);
+      else write(squares(x, y, widthFor(radius)), x, y, radius);
       return (end - begin) / ENTRY;
     },
     measure({ engine, count }, runs, slot, free) {
