@@ -55,6 +55,12 @@ test("a union of polygons has the side and the distance of their exact answers, 
         const [x, y] = [grid.x + ((i % 64) + 0.5) * grid.cell, grid.y + (Math.floor(i / 64) + 0.5) * grid.cell];
         compare(sampled[i], fields, x, y, scale);
       }
+      // Whole runs anywhere, some of which only just reach across an edge.
+      const any = { x: scale * (4 * next() - 2), y: scale * (4 * next() - 2), cell: scale * (0.02 + 0.1 * next()) };
+      union.sample({ ...any, columns: 64, rows: 32 }).forEach((value, i) => {
+        const [x, y] = [any.x + ((i % 64) + 0.5) * any.cell, any.y + (Math.floor(i / 64) + 0.5) * any.cell];
+        if (i % 8 < 1 || i % 8 > 6) compare(value, fields, x, y, scale);
+      });
       // Close to a vertex, where one shape alone may count.
       const vertex = 2 * Math.floor((coordinates.length / 2) * next());
       const close = scale * 2 ** -(3 + Math.floor(30 * next()));
@@ -65,6 +71,18 @@ test("a union of polygons has the side and the distance of their exact answers, 
     }),
     { numRuns: 60 },
   );
+});
+
+test("places so close to a point that squares lose their digits are measured exactly, and so are far ones", () => {
+  const square = [0, 0, 1, 0, 1, 1, 0, 1];
+  for (const rings of [[Float64Array.from(square)], [new Float64Array(6)]]) {
+    const fields = Array.from({ length: 8 }, () => shapeField({ rings, fillRule: "nonzero" }));
+    for (const way of [1e-170, 1e-160, 1e150]) {
+      const values = new Float64Array(64);
+      unionField(fields).list(new Float64Array(64).fill(-3 * way), new Float64Array(64).fill(-4 * way), values);
+      expect(values[63] / way).toBeCloseTo(5, 12);
+    }
+  }
 });
 
 test("beyond the ends of edges that are all but level, the side is exact as well", () => {

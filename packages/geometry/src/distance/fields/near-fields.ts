@@ -34,6 +34,8 @@ interface Near extends Known {
 /** Which of several fields have the least value. */
 export interface NearFields {
   all: readonly Side[];
+  /** Where their shapes are. */
+  boxes: readonly (Bounds | null)[];
   /** The same by the compiled part alone, where all are forms. */
   forms(): NearForms | null;
   /** Those that may have it within a radius of a place, where the blocks of a grid are measured or other places. */
@@ -60,7 +62,8 @@ const ROUNDED = 2 ** -40;
  */
 export function nearFields(sides: readonly Side[]): NearFields {
   // Spread into new ones, they would be read several times as slowly.
-  const all = sides.map((side) => ({ field: side.field, turned: side.turned, box: boxOf(side) }));
+  const boxes = sides.map(({ field }) => field.within(0));
+  const all = sides.map(({ field, turned }, k) => ({ field, turned, box: isWayTo(field, turned) ? boxes[k] : null }));
   const lipschitz = all.reduce((greatest, { field }) => Math.max(greatest, field.lipschitz), 0);
   /** Values infinitely far away tell nothing. */
   const unknown: Near = {
@@ -71,8 +74,8 @@ export function nearFields(sides: readonly Side[]): NearFields {
     values: all.map(() => 0),
     least: 0,
   };
-  const boxes = all.map(({ field }) => field.within(0)).filter(isBounded);
-  const size = sizeOf(boxes);
+  const bounded = boxes.filter(isBounded);
+  const size = sizeOf(bounded);
   let usual: number | undefined;
   const squares = squareCache(unknown, anySquares(size), nearDisc);
   const ofBlocks = blockCache(unknown, size, nearDisc);
@@ -112,7 +115,7 @@ export function nearFields(sides: readonly Side[]): NearFields {
   function leastAt(x: number, y: number, slope?: Slope): number {
     let known = unknown;
     if (all.length >= MANY) {
-      usual ??= usualWidth(boxes, all.length);
+      usual ??= usualWidth(bounded, all.length);
       known = squares(x, y, usual);
     }
     const way = known === unknown ? Number.POSITIVE_INFINITY : Math.hypot(x - known.x, y - known.y);
@@ -131,6 +134,7 @@ export function nearFields(sides: readonly Side[]): NearFields {
 
   return {
     all,
+    boxes,
     forms: () => {
       if (forms === undefined) forms = formsOf(all, size);
       return forms;
@@ -165,8 +169,9 @@ export function valueAt({ field, turned }: ValueSide, x: number, y: number, slop
   return -value;
 }
 
-function boxOf({ field, turned }: Side): Bounds | null {
-  return !turned && field.worth.outside === "exact" ? field.within(0) : null;
+/** Whether no value outside of its shape's box is less than the way to that. */
+function isWayTo({ worth }: DistanceField, turned: boolean): boolean {
+  return !turned && worth.outside === "exact";
 }
 
 /** What the value at a place is at least, as the box tells: the way to it. */

@@ -47,27 +47,29 @@ export function nearForms(forms: readonly FormNumbers[], size: number): NearForm
     keep(known);
     end = places.engine.formsNear(places.formsAt(numbers), begin, end, known.x, known.y, x, y, radius);
   };
-  const read = (from: number, to: number, x: number, y: number): Listed => {
-    const list = new Float64Array(places.engine.memory.buffer.slice(from, to));
-    return { x, y, size: list.byteLength, list };
-  };
+  const read = (from: number, to: number): Float64Array =>
+    new Float64Array(places.engine.memory.buffer.slice(from, to));
   /** Forms are measured at four places at once anyway. */
   const quartersOf = (known: Listed, radius: number, width: number): Listed[] => {
     const { engine } = places;
-    const { x, y } = known;
     keep(known);
-    let from = engine.quartersNear(places.formsAt(numbers), begin, end, x, y, width, radius);
+    const first = engine.quartersNear(places.formsAt(numbers), begin, end, known.x, known.y, width, radius);
     const ends = new Int32Array(engine.memory.buffer, engine.quarterEnds.value, 4);
-    return Array.from(ends, (to, k) => {
-      const quarter = read(from, to, x + (k % 2 ? width : -width) / 2, y + (k < 2 ? -width : width) / 2);
-      from = to;
-      return quarter;
+    const lists = read(first, ends[3]);
+    let from = 0;
+    return Array.from(ends, (end, k) => {
+      const list = lists.subarray(from, (end - first) / 8);
+      from += list.length;
+      const x = known.x + (k % 2 ? width : -width) / 2;
+      const y = known.y + (k < 2 ? -width : width) / 2;
+      return { x, y, size: list.byteLength, list };
     });
   };
   const narrow: Narrow<Listed> = (known, x, y, radius, width) => {
     if (known === all) {
       write(known, x, y, radius);
-      return read(begin, end, x, y);
+      const list = read(begin, end);
+      return { x, y, size: list.byteLength, list };
     }
     known.quarters ??= quartersOf(known, radius, width);
     return known.quarters[(x < known.x ? 0 : 1) + (y < known.y ? 0 : 2)];

@@ -11,7 +11,7 @@ export function unionField(fields: readonly DistanceField[]): DistanceField {
   if (fields.length === 0) throw new RangeError("a union of fields takes at least one field");
   if (fields.length === 1) return fields[0];
   const near = nearFields(fields.map((field) => ({ field, turned: false })));
-  const isApart = areApart(fields);
+  const isApart = areApart(near.boxes.filter((box) => box !== null));
   const union = {
     at: near.leastAt,
     ...minimum(fields, isApart),
@@ -110,9 +110,8 @@ function ofBoth(a: Held, b: Held): Held {
 /** Comparisons of boxes, at most: for more of them that overlap in x it is not found out whether they are apart. */
 const COMPARED = 2 ** 24;
 
-/** Whether the boxes around fields' shapes are known to be apart. */
-function areApart(fields: readonly DistanceField[]): boolean {
-  const boxes = fields.map((field) => field.within(0)).filter((box) => box !== null);
+/** Whether boxes around shapes are known to be apart; they are put in order. */
+function areApart(boxes: Bounds[]): boolean {
   boxes.sort((a, b) => a.minX - b.minX);
   let compared = 0;
   /** Those that reach as far as where the next one begins. */

@@ -8,7 +8,7 @@ const MOST_EDGES = 128;
 const GREATEST = 1e120;
 const LEAST = 1e-120;
 
-/** Numbers before the edges, and of each of them. */
+/** Numbers before the edges, and of each of them, which lie in pairs: each number of the first one before that of the second. */
 const HEAD = 2;
 const EDGE = 7;
 
@@ -16,9 +16,14 @@ const EDGE = 7;
 export function polygonNumbers({ rings, fillRule }: Operand): FormNumbers | null {
   const count = rings.reduce((sum, ring) => sum + ring.length / 2, 0);
   if (count === 0 || count > MOST_EDGES) return null;
-  const numbers = new Float64Array(HEAD + EDGE * count);
-  let at = HEAD;
+  const numbers = new Float64Array(HEAD + 2 * EDGE * Math.ceil(count / 2));
   let size = 0;
+  let edges = 0;
+  const add = (edge: number[]): void => {
+    const at = HEAD + EDGE * (edges - (edges % 2)) + (edges % 2);
+    for (let k = 0; k < EDGE; k++) numbers[at + 2 * k] = edge[k];
+    edges++;
+  };
   for (const ring of rings)
     for (let i = 0; i < ring.length; i += 2) {
       const j = i + 2 < ring.length ? i + 2 : 0;
@@ -27,10 +32,11 @@ export function polygonNumbers({ rings, fillRule }: Operand): FormNumbers | null
       const square = dx * dx + dy * dy;
       const isPoint = dx === 0 && dy === 0;
       if (!isPoint && (square < LEAST * LEAST || (dy !== 0 && Math.abs(dy) < LEAST))) return null;
-      const edge = [ring[i], ring[i + 1], dx, dy, isPoint ? 0 : 1 / square, ring[j], ring[j + 1]];
-      numbers.set(edge, at);
-      at += EDGE;
+      add([ring[i], ring[i + 1], dx, dy, isPoint ? 0 : 1 / square, ring[j], ring[j + 1]]);
     }
+  const [x, y] = [numbers[HEAD], numbers[HEAD + 2]];
+  // Beside the last one of an odd number a vertex, as an edge without a length.
+  if (count % 2) add([x, y, 0, 0, 0, x, y]);
   if (!(size < GREATEST)) return null;
   numbers[0] = fillRule === "evenodd" ? 1 : 0;
   numbers[1] = size;
