@@ -1,6 +1,7 @@
 import { measureForm } from "./form";
-import { both, bytes, placeX, placeY, setPlaces, TWO, writeTo } from "./places";
-import { beginUnsure } from "./polygon";
+import { ROUNDED } from "./least-of";
+import { both, bytes, placeX, placeY, setPlaces, slotAt, TWO, writeTo } from "./places";
+import { beginUnsure, wasUnsure } from "./polygon";
 import { ENTRY } from "./runs-of-forms";
 import { pair } from "./vectors";
 
@@ -105,15 +106,58 @@ export function quartersNear(all: usize, list: usize, end: usize, x: f64, y: f64
   return first;
 }
 
+/**
+ * Writes the least value of the forms in a list, with their values at a place, at each of some other places, which are numbered: of most forms it is
+ * known that theirs is not. Places that need the exact fallback get −Infinity; returns whether there are any.
+ */
+export function leastAtEach(
+  first: i32,
+  last: i32,
+  all: usize,
+  list: usize,
+  end: usize,
+  otherX: f64,
+  otherY: f64,
+  result: i32,
+): bool {
+  const xs = placeX;
+  const ys = placeY;
+  const to = slotAt(result);
+  const least = leastOf(list, end);
+  setPlaces(placesX, placesY);
+  writeTo(distances);
+  beginUnsure(-Infinity);
+  for (let place = first; place < last; place++) {
+    const x = load<f64>(xs + bytes(place));
+    const y = load<f64>(ys + bytes(place));
+    placeFour(both(x), both(x), both(y), both(y));
+    const way = sqrt((x - otherX) * (x - otherX) + (y - otherY) * (y - otherY));
+    const change = way + ROUNDED * (abs(x) + abs(y) + way);
+    let value = valueHere(all, least);
+    for (let entry = list; entry < end; entry += ENTRY) {
+      if (entry === least || load<f64>(entry, VALUE) - change > value) continue;
+      const other = valueHere(all, entry);
+      if (!(value <= other)) value = other;
+    }
+    store<f64>(to + bytes(place), value);
+  }
+  setPlaces(xs, ys);
+  return wasUnsure;
+}
+
 /** What is measured from now on is so at four places. Values that are not certain are none. */
 function beginFour(x0: v128, x2: v128, y0: v128, y2: v128): void {
+  placeFour(x0, x2, y0, y2);
+  setPlaces(placesX, placesY);
+  writeTo(distances);
+  beginUnsure(NaN);
+}
+
+function placeFour(x0: v128, x2: v128, y0: v128, y2: v128): void {
   v128.store(placesX, x0);
   v128.store(placesX, x2, TWO);
   v128.store(placesY, y0);
   v128.store(placesY, y2, TWO);
-  setPlaces(placesX, placesY);
-  writeTo(distances);
-  beginUnsure(NaN);
 }
 
 function leastOf(list: usize, end: usize): usize {

@@ -17,7 +17,7 @@ export {
 } from "./candidates";
 export { far, setCells, several, shown } from "./copies";
 export { measureForm } from "./form";
-export { formsNear, quarterEnds, quartersNear } from "./forms-near";
+export { formsNear, leastAtEach, quarterEnds, quartersNear } from "./forms-near";
 export {
   circleBlend,
   greater,

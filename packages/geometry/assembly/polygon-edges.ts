@@ -13,7 +13,7 @@ export const WAY_X: usize = 32;
 export const WAY_Y: usize = 48;
 export const PER: usize = 64;
 export const END: usize = 80;
-const PAIR: usize = 112;
+export const PAIR: usize = 112;
 
 /** Edges of a polygon, at most: as packages/geometry/src/distance/forms/polygon-numbers.ts has it. */
 const MOST_EDGES: i32 = 128;

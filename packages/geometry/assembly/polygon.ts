@@ -26,6 +26,7 @@ import {
   levelEnd,
   near,
   nearEnd,
+  PAIR,
   PER,
   parts,
   ROUNDED,
@@ -52,11 +53,19 @@ const OWN: f64 = 1 / <f64>((<i64>1) << 46);
 const LEAST: f64 = 1e-280;
 const LEAST_GAP: f64 = 1e-140;
 
+/** A place, or four and a polygon of no more bytes, are measured one by one. */
+const FEW: i32 = 4;
+const SMALL: usize = 16 * PAIR;
+
 /**
  * Signed distances to a polygon of few edges, under the nonzero rule or the even-odd one. Each run of places is measured by the edges that may be
  * nearest to one of them. No coordinate of the edges is greater than `size`.
  */
 export function polygon(count: i32, first: usize, end: usize, isOdd: bool, size: f64): void {
+  if (count === 1 || (count <= FEW && end - first <= SMALL)) {
+    for (let place = 0; place < count; place++) writePlace(bytes(place), first, end, isOdd, size);
+    return;
+  }
   for (let place = 0; place < count; place += RUN) {
     const begin = bytes(place);
     const last = bytes(min(count, place + RUN));
@@ -169,6 +178,27 @@ function write(at: usize, square: v128, inside: v128): void {
   const isTold = f64x2.gt(square, leastTold);
   v128.store(out + at, v128.bitselect(signed(f64x2.sqrt(square), inside), both(unsure), isTold));
   if (!areBoth(isTold)) wasUnsure = true;
+}
+
+/** Writes the distance at a place, from all edges, two at once. */
+function writePlace(at: usize, first: usize, end: usize, isOdd: bool, size: f64): void {
+  const x = v128.load_splat<f64>(placeX + at);
+  const y = v128.load_splat<f64>(placeY + at);
+  let square = both(Infinity);
+  let winding = i64x2.splat(0);
+  for (let edges = first; edges < end; edges += PAIR) {
+    const ax = v128.load(edges);
+    const ay = v128.load(edges, Y);
+    const ux = v128.load(edges, WAY_X);
+    const uy = v128.load(edges, WAY_Y);
+    square = f64x2.pmin(square, Pair.square(f64x2.sub(x, ax), f64x2.sub(y, ay), ux, uy, v128.load(edges, PER)));
+    winding = i64x2.add(winding, Pair.turn(x, y, ax, ay, ux, uy, v128.load(edges, END + Y)));
+  }
+  const nearest = OWN * (size + abs(f64x2.extract_lane(x, 0)) + abs(f64x2.extract_lane(y, 0)));
+  leastTold = both(max(LEAST, nearest * nearest));
+  square = f64x2.pmin(square, v128.shuffle<f64>(square, square, 1, 0));
+  winding = i64x2.add(winding, v128.shuffle<f64>(winding, winding, 1, 0));
+  write(at, square, sideOf(winding, isOdd));
 }
 
 /** Writes distances to the part of an edge that is nearest to all places of a run, which lie on one side of the boundary. */

@@ -85,6 +85,16 @@ export interface Engine {
   ): number;
   quartersNear(all: number, list: number, end: number, x: number, y: number, width: number, radius: number): number;
   quarterEnds: Address;
+  leastAtEach(
+    first: number,
+    last: number,
+    all: number,
+    list: number,
+    end: number,
+    otherX: number,
+    otherY: number,
+    result: number,
+  ): number;
   leastOfForms(
     count: number,
     runs: number,

@@ -18,10 +18,10 @@ const LEAST = 10;
 const RUN = 64;
 const IN_SLOT = 64;
 
-/** Where more fields than this may count near all places, they are parted. */
+/** Where more fields than this may count near places in no order, these are parted, or forms measured place by place. */
 const WIDE = 64;
 
-/** And where more than this, they lie far apart for these fields: it is quicker to go from one to the next. */
+/** And where more than this, places lie far apart for the fields: it is quicker to go from one to the next. */
 const SCATTERED = 256;
 
 /** Measures the least value of several fields at many places. */
@@ -77,6 +77,7 @@ function leastOf(near: NearFields): Measure {
       engine.keepAsked(many, slot, free);
     };
     const runs = engine.middlesOfRuns(count, free);
+    const inNoOrder = places.blocks === null;
     const [middleX, middleY, radius] = [engine.middleX.value, engine.middleY.value, engine.radius.value];
     let fields = all;
     let asked = all.length;
@@ -86,8 +87,12 @@ function leastOf(near: NearFields): Measure {
       fields = near.within(places.blocks, middleX, middleY, radius);
       asked = fields.length;
     }
-    if (asked > SCATTERED && x !== tiles) places.measureList(leastAtAll, slot);
-    else if (asked > WIDE && x !== tiles && count > PART)
+    if (forms) {
+      const isWide = inNoOrder && asked > WIDE;
+      const areUnsure = isWide ? forms.measureEach(places, slot, free) : forms.measure(places, runs, slot, free);
+      if (areUnsure) askUnsure(places, slot);
+    } else if (inNoOrder && asked > SCATTERED) places.measureList(leastAtAll, slot);
+    else if (inNoOrder && asked > WIDE && count > PART)
       measureCloseParts(
         places,
         { left: middleX - radius, top: middleY - radius, width: 2 * radius },
@@ -95,9 +100,7 @@ function leastOf(near: NearFields): Measure {
         slot,
         free,
       );
-    else if (forms) {
-      if (forms.measure(places, runs, slot, free)) askUnsure(places, slot);
-    } else if (asked === 1) measureAt(fields[0], count, slot);
+    else if (asked === 1) measureAt(fields[0], count, slot);
     else {
       fields.forEach(askMiddles);
       fields.forEach(askRuns);

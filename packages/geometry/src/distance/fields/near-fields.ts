@@ -77,6 +77,7 @@ export function nearFields(sides: readonly Side[]): NearFields {
   const bounded = boxes.filter(isBounded);
   const size = sizeOf(bounded);
   let usual: number | undefined;
+  const widthOfPlaces = (): number => (usual ??= usualWidth(bounded, all.length));
   const squares = squareCache(unknown, anySquares(size), nearDisc);
   const ofBlocks = blockCache(unknown, size, nearDisc);
   let forms: NearForms | null | undefined;
@@ -115,8 +116,7 @@ export function nearFields(sides: readonly Side[]): NearFields {
   function leastAt(x: number, y: number, slope?: Slope): number {
     let known = unknown;
     if (all.length >= MANY) {
-      usual ??= usualWidth(bounded, all.length);
-      known = squares(x, y, usual);
+      known = squares(x, y, widthOfPlaces());
     }
     const way = known === unknown ? Number.POSITIVE_INFINITY : Math.hypot(x - known.x, y - known.y);
     const change = lipschitz * (way + ROUNDED * (Math.abs(x) + Math.abs(y) + way));
@@ -136,7 +136,7 @@ export function nearFields(sides: readonly Side[]): NearFields {
     all,
     boxes,
     forms: () => {
-      if (forms === undefined) forms = formsOf(all, size);
+      if (forms === undefined) forms = formsOf(all, size, widthOfPlaces);
       return forms;
     },
     within: (blocks, x, y, radius) => {
@@ -147,7 +147,7 @@ export function nearFields(sides: readonly Side[]): NearFields {
   };
 }
 
-function formsOf(sides: readonly Side[], size: number): NearForms | null {
+function formsOf(sides: readonly Side[], size: number, widthOfPlaces: () => number): NearForms | null {
   if (sides.length < MANY) return null;
   const forms: FormNumbers[] = [];
   for (const { field, turned } of sides) {
@@ -155,7 +155,7 @@ function formsOf(sides: readonly Side[], size: number): NearForms | null {
     if (!form) return null;
     forms.push(form);
   }
-  return nearForms(forms, size);
+  return nearForms(forms, size, widthOfPlaces);
 }
 
 /** The value of a side; its gradient is written into `slope`. */

@@ -8,6 +8,8 @@ export interface NearForms {
   list(places: Places, slot: number, x: number, y: number, radius: number): number;
   /** Measures their least value at places in runs, whose middles are in slots from `free` on. Returns whether some need the exact fallback: −Infinity. */
   measure(places: Places, runs: number, slot: number, free: number): boolean;
+  /** The same at places in no order, one by one. */
+  measureEach(places: Places, slot: number, free: number): boolean;
 }
 
 /** Bytes of a slot, at least, and of a form in a list. */
@@ -22,7 +24,7 @@ interface Listed extends Known {
 }
 
 /** The forms of a union. A form that cannot have the least value in a square is not looked at in the squares within it. Null where they are too many. */
-export function nearForms(forms: readonly FormNumbers[], size: number): NearForms | null {
+export function nearForms(forms: readonly FormNumbers[], size: number, usualWidth: () => number): NearForms | null {
   const length = forms.reduce((sum, form) => sum + form.length, 0);
   if (length > FORMS) return null;
   const numbers = new Float64Array(length);
@@ -74,14 +76,17 @@ export function nearForms(forms: readonly FormNumbers[], size: number): NearForm
     known.quarters ??= quartersOf(known, radius, width);
     return known.quarters[(x < known.x ? 0 : 1) + (y < known.y ? 0 : 2)];
   };
+  const beginAt = (given: Places, slot: number): void => {
+    places = given;
+    // There has to be memory for a list, its values at four places and four lists.
+    places.engine.slotAt(slot + Math.ceil((8 * all.size) / SLOT));
+    begin = places.engine.slotAt(slot);
+  };
   const squares = squareCache(all, anySquares(size), narrow);
   const blocks = blockCache(all, size, narrow);
   return {
     list(given, slot, x, y, radius) {
-      places = given;
-      // There has to be memory for a list, its values at four places and four lists.
-      places.engine.slotAt(slot + Math.ceil((8 * all.size) / SLOT));
-      begin = places.engine.slotAt(slot);
+      beginAt(given, slot);
       const block = places.blocks && blocks(places.blocks, x, y, radius);
       if (block) keep(block);
       else write(squares(x, y, widthFor(radius)), x, y, radius);
@@ -89,6 +94,25 @@ export function nearForms(forms: readonly FormNumbers[], size: number): NearForm
     },
     measure({ engine, count }, runs, slot, free) {
       return engine.leastOfForms(count, runs, places.formsAt(numbers), begin, end, slot, free) !== 0;
+    },
+    measureEach(given, slot, free) {
+      beginAt(given, free);
+      const { engine, count } = places;
+      const [xs, ys] = [engine.placeX.value, engine.placeY.value].map(
+        (at) => new Float64Array(engine.memory.buffer, at, count),
+      );
+      const width = usualWidth();
+      let areUnsure = false;
+      for (let from = 0; from < count; ) {
+        const known = squares(xs[from], ys[from], width);
+        let to = from + 1;
+        while (to < count && squares(xs[to], ys[to], width) === known) to++;
+        keep(known);
+        const all = places.formsAt(numbers);
+        if (engine.leastAtEach(from, to, all, begin, end, known.x, known.y, slot)) areUnsure = true;
+        from = to;
+      }
+      return areUnsure;
     },
   };
 }
