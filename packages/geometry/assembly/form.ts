@@ -1,5 +1,7 @@
 import { ellipse } from "./ellipse";
 import { arc, box, capsule, circle, circularSegment, corners, ring, ringSector, roundedBox } from "./forms";
+import { writeSeen } from "./joins";
+import { both, bytes, out, placeX, placeY, setPlaces, TWO, writeTo } from "./places";
 import { polygon } from "./polygon";
 import { star } from "./star";
 
@@ -9,6 +11,13 @@ import { star } from "./star";
  */
 const KIND: usize = 4;
 const HEAD: usize = 8;
+
+/** Places that are measured together. */
+const TOGETHER: i32 = 512;
+
+/** The places that others come from, with room for those that are read beyond. */
+const seenX = memory.data(4096 + 64);
+const seenY = memory.data(4096 + 64);
 
 /** Measures a form at a list of places. */
 export function measureForm(form: usize, count: i32): void {
@@ -55,7 +64,56 @@ export function measureForm(form: usize, count: i32): void {
     case 10:
       ellipse(count, a, b, c, d, e !== 0);
       break;
+    case 12:
+      placed(count, from + 48, a, b, c, d, e, f);
+      break;
+    case 13:
+      grown(count, from + 8, a);
+      break;
+    case 14:
+      stroked(count, from + 8, a);
+      break;
     default:
       polygon(count, from + 16, form + load<i32>(form), a !== 0, b);
+  }
+}
+
+// Forms that are made of another one, whose numbers follow theirs. What needs the exact fallback stays −Infinity.
+
+/** A form that is moved, turned, mirrored or scaled evenly by the map a b c d e f. */
+function placed(count: i32, form: usize, a: f64, b: f64, c: f64, d: f64, e: f64, f: f64): void {
+  const xs = placeX;
+  const ys = placeY;
+  const to = out;
+  const scale = sqrt(a * a + b * b);
+  for (let place = 0; place < count; place += TOGETHER) {
+    const begin = bytes(place);
+    const places = min(TOGETHER, count - place);
+    setPlaces(xs + begin, ys + begin);
+    writeSeen(places, seenX, seenY, a, b, c, d, e, f);
+    setPlaces(seenX, seenY);
+    writeTo(to + begin);
+    measureForm(form, places);
+    if (scale !== 1)
+      for (let at = to + begin; at < to + begin + bytes(places); at += TWO)
+        v128.store(at, f64x2.mul(v128.load(at), both(scale)));
+  }
+  setPlaces(xs, ys);
+  writeTo(to);
+}
+
+/** A form that is grown by a distance. */
+function grown(count: i32, form: usize, by: f64): void {
+  measureForm(form, count);
+  for (let at = out; at < out + bytes(count); at += TWO) v128.store(at, f64x2.sub(v128.load(at), both(by)));
+}
+
+/** What lies within half a width of a form's boundary. */
+function stroked(count: i32, form: usize, half: f64): void {
+  measureForm(form, count);
+  for (let at = out; at < out + bytes(count); at += TWO) {
+    const value = v128.load(at);
+    const stroke = f64x2.sub(f64x2.abs(value), both(half));
+    v128.store(at, v128.bitselect(value, stroke, f64x2.eq(value, both(-Infinity))));
   }
 }

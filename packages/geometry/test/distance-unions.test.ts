@@ -22,6 +22,7 @@ import {
   placedField,
   rhombusForm,
   shapeField,
+  shellField,
   starForm,
   triangleForm,
   unionField,
@@ -38,7 +39,10 @@ test("a union of polygons has the side and the distance of their exact answers, 
       const shapes = given.map((shape) => scaled(shape, scale)).filter(hasEdges);
       fc.pre(shapes.length >= 8);
       const next = seededRandom(seed);
-      const fields = shapes.map(shapeField);
+      const width = next() < 0.3 ? scale * next() : 0;
+      const once = shapes.map(shapeField).map((field) => (width > 0 ? shellField(field, width) : field));
+      // Of many, places in no order are measured one by one.
+      const fields = next() < 0.3 ? Array.from({ length: 9 }, () => once).flat() : once;
       const union = unionField(fields);
       // At coordinates of vertices, and anywhere.
       const coordinates = shapes.flatMap(({ rings }) => rings.flatMap((ring) => [...ring]));
@@ -167,18 +171,28 @@ test("a union of closed forms of all kinds, and polygons of few or many edges, i
       fc.constantFrom(0, 0, 2 ** 20, 2 ** 34),
       (seed, count, scale, away) => {
         const next = seededRandom(seed);
-        const fields = Array.from({ length: count }, () => form(next, scale, away));
+        const fields = Array.from({ length: count }, () => changed(form(next, scale, away), next, scale));
         const cell = scale * 2 ** (-1 - 8 * next());
         const begin = () => scale * (away + 4 * next() - 2.5);
         const grid = { x: begin(), y: begin(), cell, columns: 90, rows: 70 };
-        const least = unionField(fields).sample(grid);
-        for (let i = Math.floor(5 * next()); i < least.length; i += 7) {
-          const [x, y] = [grid.x + ((i % 90) + 0.5) * cell, grid.y + (Math.floor(i / 90) + 0.5) * cell];
-          const values = fields.map((field) => field.at(x, y));
-          const wanted = Math.min(...values);
-          if (!(Math.abs(least[i] - wanted) <= 1e-14 * scale * (8 + away) + 1e-14 * Math.abs(wanted)))
-            throw new Error(`${least[i]} for ${wanted} at ${x}, ${y}`);
-        }
+        // Unions of unions are one.
+        const [some, others] = [fields.slice(0, 3), fields.slice(3)];
+        const union = next() < 0.5 ? unionField(fields) : unionField([unionField(some), unionField(others)]);
+        const check = (value: number, x: number, y: number): void => {
+          const wanted = Math.min(...fields.map((field) => field.at(x, y)));
+          if (!(Math.abs(value - wanted) <= 2e-14 * scale * (8 + away) + 1e-14 * Math.abs(wanted)))
+            throw new Error(`${value} for ${wanted} at ${x}, ${y}`);
+        };
+        union.sample(grid).forEach((value, i) => {
+          if (i % 9 === 0) check(value, grid.x + ((i % 90) + 0.5) * cell, grid.y + (Math.floor(i / 90) + 0.5) * cell);
+        });
+        // In no order, near most of them.
+        const [xs, ys] = [0, 1].map(() =>
+          Float64Array.from({ length: 300 }, () => scale * (away + 2.4 * next() - 1.2)),
+        );
+        const values = new Float64Array(xs.length);
+        union.list(xs, ys, values);
+        for (let i = 0; i < xs.length; i++) check(values[i], xs[i], ys[i]);
       },
     ),
     { numRuns: 40 },
@@ -251,6 +265,22 @@ test("grids of many blocks, strips of them and grids beside them are measured as
     { numRuns: 40 },
   );
 });
+
+/** The same, or what is made of it: the compiled part takes it as a form too. */
+function changed(field: DistanceField, next: () => number, scale: number): DistanceField {
+  const [a, b] = [0.5 + next(), next() - 0.5];
+  const isMirrored = next() < 0.5;
+  const turn = { a, b, c: isMirrored ? b : -b, d: isMirrored ? -a : a, e: scale * next(), f: 0 };
+  const ways = [
+    () => field,
+    () => offsetField(field, 0.1 * scale * (next() - 0.5)),
+    () => shellField(field, 0.1 * scale * next()),
+    () => placedField(shellField(field, 0.1 * scale), turn),
+    () => offsetField(placedField(field, turn), 0.1 * scale),
+    () => placedField(placedField(field, turn), { ...turn, a: 1, b: 0, c: 0, d: 1 }),
+  ];
+  return ways[Math.floor(ways.length * next())]();
+}
 
 /** Some form near the origin, or far away along both axes. */
 function form(next: () => number, scale: number, away: number): DistanceField {

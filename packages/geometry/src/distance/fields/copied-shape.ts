@@ -22,6 +22,8 @@ function noLessThan(field: DistanceField, box: Bounds): DistanceField {
       measure(places, slot, free);
       places.engine.noNearer(places.count, slot, box.minX, box.minY, box.maxX, box.maxY);
     }, listOrder(field.order)),
+    form: undefined,
+    united: undefined,
     at(x, y, slope) {
       const value = field.at(x, y, slope);
       const gap = gapAt(x, y);

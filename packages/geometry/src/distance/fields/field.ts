@@ -34,8 +34,10 @@ export interface DistanceField {
   measure: Measure;
   /** In which order samples of a grid are best measured. */
   order: Order;
-  /** What the compiled part takes it by, if it is a closed form or a polygon of few edges. */
+  /** What the compiled part takes it by, if it is made of a closed form, or of a polygon of few edges. */
   form?: () => FormNumbers | null;
+  /** The fields whose least value a union has. */
+  united?: readonly DistanceField[];
   worth: { inside: Worth; outside: Worth };
   /** No two values differ by more than so many times the distance of their places. */
   lipschitz: number;

@@ -1,4 +1,5 @@
 import { strokeOf } from "../forms";
+import { grownNumbers, strokedNumbers } from "../forms/changed-forms";
 import { type DistanceField, least } from "./field";
 import { changed } from "./measured";
 
@@ -8,6 +9,7 @@ export function offsetField(field: DistanceField, by: number): DistanceField {
   return {
     at: (x, y, slope) => field.at(x, y, slope) - by,
     ...changed(field, ({ engine, count }, slot) => engine.less(count, slot, by)),
+    form: () => grownNumbers(field.form?.(), by),
     // The way from outside to the boundary passes the level; the way on from inside may end before it.
     worth: {
       inside: by > 0 ? least(inside, "bound") : inside,
@@ -25,6 +27,7 @@ export function shellField(field: DistanceField, width: number): DistanceField {
   return {
     at: (x, y, slope) => strokeOf(field.at(x, y, slope), width, slope),
     ...changed(field, ({ engine, count }, slot) => engine.sizeLess(count, slot, width / 2)),
+    form: () => strokedNumbers(field.form?.(), width),
     worth: { inside: least(worth, "bound"), outside: worth },
     lipschitz: field.lipschitz,
     within: (level) => field.within(level + width / 2),

@@ -1,5 +1,6 @@
 import { type Affine, transformPoint } from "../../path";
 import type { Bounds } from "../../polygon";
+import { placedNumbers } from "../forms/changed-forms";
 import type { DistanceField } from "./field";
 import { copiedOutline, sampledByOutline } from "./known-outline";
 import { byMeasure, listOrder, type Measured } from "./measured";
@@ -29,6 +30,7 @@ export function placedField(field: DistanceField, map: Affine): DistanceField {
   const placed: DistanceField = {
     at,
     ...placedMeasured(field, map),
+    form: () => placedNumbers(field.form?.(), map),
     worth: field.worth,
     lipschitz: field.lipschitz,
     within(level) {

@@ -7,15 +7,18 @@ import { byMeasure, changed, joined, lastOf, listOrder, type Measured } from "./
 import { MANY, type NearFields, nearFields, valueAt } from "./near-fields";
 
 /** In at least one of some fields' shapes: the least of their values. */
-export function unionField(fields: readonly DistanceField[]): DistanceField {
-  if (fields.length === 0) throw new RangeError("a union of fields takes at least one field");
-  if (fields.length === 1) return fields[0];
+export function unionField(given: readonly DistanceField[]): DistanceField {
+  if (given.length === 0) throw new RangeError("a union of fields takes at least one field");
+  if (given.length === 1) return given[0];
+  // Which of many fields count is best found at once.
+  const fields = given.flatMap((field) => field.united ?? field);
   const near = nearFields(fields.map((field) => ({ field, turned: false })));
   const isApart = areApart(near.boxes.filter((box) => box !== null));
   const union = {
     at: near.leastAt,
     ...minimum(fields, isApart),
     ...whereTheyCount(fields, { near, turned: false }, LESSER),
+    united: fields,
   };
   return isApart ? sampledByOutline(union, allOutlines(fields.map(({ outline }) => outline))) : union;
 }
