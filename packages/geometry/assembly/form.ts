@@ -73,6 +73,9 @@ export function measureForm(form: usize, count: i32): void {
     case 14:
       stroked(count, from + 8, a);
       break;
+    case 15:
+      turnedOver(count, from);
+      break;
     default:
       polygon(count, from + 16, form + load<i32>(form), a !== 0, b);
   }
@@ -106,6 +109,16 @@ function placed(count: i32, form: usize, a: f64, b: f64, c: f64, d: f64, e: f64,
 function grown(count: i32, form: usize, by: f64): void {
   measureForm(form, count);
   for (let at = out; at < out + bytes(count); at += TWO) v128.store(at, f64x2.sub(v128.load(at), both(by)));
+}
+
+/** What is inside of a form outside, and the other way round. */
+function turnedOver(count: i32, form: usize): void {
+  measureForm(form, count);
+  for (let at = out; at < out + bytes(count); at += TWO) {
+    const value = v128.load(at);
+    const turned = f64x2.sub(both(0), value);
+    v128.store(at, v128.bitselect(value, turned, f64x2.eq(value, both(-Infinity))));
+  }
 }
 
 /** What lies within half a width of a form's boundary. */

@@ -1,6 +1,7 @@
 import fc from "fast-check";
 import {
   arcForm,
+  complement,
   type DistanceField,
   distanceToArc,
   distanceToBox,
@@ -17,6 +18,7 @@ import {
   distanceToStar,
   type FormDistance,
   formField,
+  intersectionField,
   type Operand,
   offsetField,
   placedField,
@@ -162,7 +164,7 @@ function hasEdges({ rings }: Operand): boolean {
   return rings.some((ring) => ring.some((value, i) => value !== ring[i % 2]));
 }
 
-test("a union of closed forms of all kinds, and polygons of few or many edges, is the least of their values", () => {
+test("a union of closed forms of all kinds, and polygons of few or many edges, is the least of their values, an intersection the greatest", () => {
   fc.assert(
     fc.property(
       fc.integer(),
@@ -178,12 +180,15 @@ test("a union of closed forms of all kinds, and polygons of few or many edges, i
         // Unions of unions are one.
         const [some, others] = [fields.slice(0, 3), fields.slice(3)];
         const union = next() < 0.5 ? unionField(fields) : unionField([unionField(some), unionField(others)]);
+        const isGreatest = next() < 0.3;
+        const measured = isGreatest ? intersectionField(fields) : union;
         const check = (value: number, x: number, y: number): void => {
-          const wanted = Math.min(...fields.map((field) => field.at(x, y)));
+          const all = fields.map((field) => field.at(x, y));
+          const wanted = isGreatest ? Math.max(...all) : Math.min(...all);
           if (!(Math.abs(value - wanted) <= 2e-14 * scale * (8 + away) + 1e-14 * Math.abs(wanted)))
             throw new Error(`${value} for ${wanted} at ${x}, ${y}`);
         };
-        union.sample(grid).forEach((value, i) => {
+        measured.sample(grid).forEach((value, i) => {
           if (i % 9 === 0) check(value, grid.x + ((i % 90) + 0.5) * cell, grid.y + (Math.floor(i / 90) + 0.5) * cell);
         });
         // In no order, near most of them.
@@ -191,7 +196,7 @@ test("a union of closed forms of all kinds, and polygons of few or many edges, i
           Float64Array.from({ length: 300 }, () => scale * (away + 2.4 * next() - 1.2)),
         );
         const values = new Float64Array(xs.length);
-        union.list(xs, ys, values);
+        measured.list(xs, ys, values);
         for (let i = 0; i < xs.length; i++) check(values[i], xs[i], ys[i]);
       },
     ),
@@ -277,6 +282,7 @@ function changed(field: DistanceField, next: () => number, scale: number): Dista
     () => shellField(field, 0.1 * scale * next()),
     () => placedField(shellField(field, 0.1 * scale), turn),
     () => offsetField(placedField(field, turn), 0.1 * scale),
+    () => complement(field),
     () => placedField(placedField(field, turn), { ...turn, a: 1, b: 0, c: 0, d: 1 }),
   ];
   return ways[Math.floor(ways.length * next())]();

@@ -1,6 +1,7 @@
 import type { Bounds } from "../../polygon";
 import type { Blocks } from "../assembly/places";
 import type { Slope } from "../forms";
+import { turnedOverNumbers } from "../forms/changed-forms";
 import type { FormNumbers } from "../forms/form-numbers";
 import { boxAroundBoth, type DistanceField } from "./field";
 import { type NearForms, nearForms } from "./near-forms";
@@ -151,7 +152,7 @@ function formsOf(sides: readonly Side[], size: number, widthOfPlaces: () => numb
   if (sides.length < MANY) return null;
   const forms: FormNumbers[] = [];
   for (const { field, turned } of sides) {
-    const form = turned ? null : field.form?.();
+    const form = turned ? turnedOverNumbers(field.form?.()) : field.form?.();
     if (!form) return null;
     forms.push(form);
   }

@@ -1,5 +1,6 @@
 import type { Bounds } from "../../polygon";
 import type { Change } from "../assembly/places";
+import { turnedOverNumbers } from "../forms/changed-forms";
 import { boxAroundBoth, boxInBoth, type DistanceField, EVERYWHERE, least } from "./field";
 import { allOutlines, sampledByOutline } from "./known-outline";
 import { type Least, measureLeast } from "./least-of";
@@ -75,6 +76,7 @@ export function complement(field: DistanceField): DistanceField {
   return {
     at: (x, y, slope) => valueAt(turned, x, y, slope),
     ...changed(field, ({ engine, count }, slot) => engine.turnOver(count, slot)),
+    form: () => turnedOverNumbers(field.form?.()),
     worth: { inside: outside, outside: inside },
     lipschitz: field.lipschitz,
     within: () => EVERYWHERE,

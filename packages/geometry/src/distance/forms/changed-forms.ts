@@ -15,3 +15,8 @@ export function grownNumbers(form: FormNumbers | null | undefined, by: number): 
 export function strokedNumbers(form: FormNumbers | null | undefined, width: number): FormNumbers | null {
   return form ? numbersOfKind(14, [width / 2, ...form]) : null;
 }
+
+/** Of a form with inside and outside exchanged. */
+export function turnedOverNumbers(form: FormNumbers | null | undefined): FormNumbers | null {
+  return form ? numbersOfKind(15, form) : null;
+}
