@@ -79,9 +79,19 @@ export function benchDistance(kernel, { best, coast, sortOf }) {
     );
     return kernel.shapeField({ rings: [ring], fillRule: "nonzero" });
   });
+  const turn = { a: 0.8, b: 0.6, c: -0.6, d: 0.8, e: 0, f: 0 };
+  const planks = scattered(300, (x, y, step) => {
+    const plank = { x: -step / 2, y: -step / 8, width: step, height: step / 4 };
+    const box = { minX: plank.x, minY: plank.y, maxX: step / 2, maxY: step / 8 };
+    const [cos, sin] = [Math.cos, Math.sin].map((of) => of(Math.atan2(y, x)));
+    const placing = { a: cos, b: sin, c: -sin, d: cos, e: x, f: y };
+    return kernel.placedField(kernel.formField(kernel.distanceToBox, plank, box), placing);
+  });
   const many = {
     ...Object.fromEntries(discs.map((some) => [`union of ${some.length} discs`, () => kernel.unionField(some)])),
     "union of 300 overlapping hexagons": () => kernel.unionField(hexagons),
+    "union of 300 turned boxes": () => kernel.unionField(planks),
+    "turned union of 300 discs": () => kernel.placedField(kernel.unionField(discs[1]), turn),
     "9 around a centre": () => kernel.aroundField(disc(0.6, 0, 0.1), 0, 0, 9),
     "25 on a grid": () => kernel.repeatedField(disc(-0.8, -0.8, 0.1), { stepX: 0.4, stepY: 0.4, columns: 5, rows: 5 }),
     "12 ellipses around a centre": () => kernel.aroundField(leaf, 0, 0, 12),
@@ -101,7 +111,7 @@ export function benchDistance(kernel, { best, coast, sortOf }) {
   row("true curves: four Béziers", () => kernel.pathField(drop, "nonzero", box).sample(grid, values));
   const shape = (n, place = (v) => v) => kernel.shapeField({ rings: [coast(n, 7, 0).map(place)], fillRule: "nonzero" });
   for (const n of [10, 1000]) {
-    const turned = kernel.placedField(shape(n), { a: 0.8, b: 0.6, c: -0.6, d: 0.8, e: 0, f: 0 });
+    const turned = kernel.placedField(shape(n), turn);
     row(`turned shape of ${n} edges`, () => turned.sample(grid, values));
   }
   const small = shape(100, (v, i) => 0.15 * v + (i % 2 === 0 ? 0.7 : 0));
